@@ -1,0 +1,74 @@
+"""The door of ``./chord core VERB``: one JSON document in, one out; 2 and an error document on bad input."""
+
+from __future__ import annotations
+
+import json
+import sys
+from collections.abc import Callable
+from typing import Any, TextIO
+
+from pydantic import BaseModel
+
+from chord_core.documents import HullRequest, RankRequest, SizeRequest, parse
+from chord_core.errors import ChordError
+from chord_core.fit.rank import rank
+from chord_core.fit.size import size
+from chord_core.hull.describe import describe_hull
+from chord_core.line import read_line, write_line
+
+
+def _hull(data: Any) -> BaseModel:
+    return describe_hull(parse(HullRequest, data).board)
+
+
+def _size(data: Any) -> BaseModel:
+    return size(parse(SizeRequest, data))
+
+
+def _rank(data: Any) -> BaseModel:
+    return rank(parse(RankRequest, data))
+
+
+VERBS: dict[str, Callable[[Any], BaseModel]] = {"hull": _hull, "size": _size, "rank": _rank}
+
+
+def _line(text: str) -> dict[str, Any]:
+    line = read_line(text)
+    dims = (line.length_m, line.width_m, line.thickness_m, line.stated_litres)
+    written = {"imperial": write_line(*dims), "metric": write_line(*dims, unit="metric")}
+    return {**vars(line), "written": written}
+
+
+def _document(text: str) -> Any:
+    try:
+        return json.loads(text)
+    except ValueError as error:
+        raise ChordError("document", text[:80], f"standard input is not JSON: {error}") from error
+
+
+def run(verb: str, source: TextIO, sink: TextIO) -> int:
+    """Answer one verb; return the exit code: 0, or 2 with an error document on ``sink``."""
+    try:
+        if verb == "line":
+            answer: Any = _line(source.read().strip("\n"))
+        elif verb in VERBS:
+            answer = VERBS[verb](_document(source.read())).model_dump(mode="json", by_alias=True)
+        else:
+            allowed = ", ".join((*VERBS, "line"))
+            raise ChordError("verb", verb, f"“{verb}” is no verb of the core; there are {allowed}")
+    except ChordError as error:
+        json.dump(error.as_document(), sink, ensure_ascii=False)
+        sink.write("\n")
+        return 2
+    json.dump(answer, sink, ensure_ascii=False)
+    sink.write("\n")
+    return 0
+
+
+def main() -> int:
+    """Run the verb named on the command line over standard input and output."""
+    return run(sys.argv[1] if len(sys.argv) > 1 else "", sys.stdin, sys.stdout)
+
+
+if __name__ == "__main__":
+    raise SystemExit(main())

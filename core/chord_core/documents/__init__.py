@@ -1,0 +1,21 @@
+"""The open documents of Chord: frozen, checked on construction, SI units in the field names."""
+
+from chord_core.documents.base import parse
+from chord_core.documents.board import Board
+from chord_core.documents.requests import HullRequest, RankRequest, SizeRequest
+from chord_core.documents.results import HullResult, RankResult, SizeResult
+from chord_core.documents.surfer import Surfer
+from chord_core.documents.water import Water
+
+__all__ = [
+    "Board",
+    "HullRequest",
+    "HullResult",
+    "RankRequest",
+    "RankResult",
+    "SizeRequest",
+    "SizeResult",
+    "Surfer",
+    "Water",
+    "parse",
+]

@@ -1,0 +1,52 @@
+"""JSON Schema files of the documents, written by ``python -m chord_core.documents.schema FOLDER``."""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+
+from pydantic import BaseModel
+
+from chord_core.documents import (
+    Board,
+    HullRequest,
+    HullResult,
+    RankRequest,
+    RankResult,
+    SizeRequest,
+    SizeResult,
+    Surfer,
+    Water,
+)
+
+#: File name of each schema and the document that it describes.
+DOCUMENTS: dict[str, type[BaseModel]] = {
+    "chord-board-1": Board,
+    "chord-surfer-1": Surfer,
+    "chord-water-1": Water,
+    "hull-request": HullRequest,
+    "hull-result": HullResult,
+    "size-request": SizeRequest,
+    "size-result": SizeResult,
+    "rank-request": RankRequest,
+    "rank-result": RankResult,
+}
+
+
+def schema_text(kind: type[BaseModel]) -> str:
+    """The JSON Schema of a document, as it stands in the repository."""
+    mode = "serialization" if kind.__name__.endswith("Result") else "validation"
+    schema = kind.model_json_schema(mode=mode)  # type: ignore[arg-type]
+    return json.dumps(schema, indent=2, sort_keys=True, ensure_ascii=False) + "\n"
+
+
+def write_schemas(folder: Path) -> None:
+    """Write every schema into ``folder``."""
+    folder.mkdir(parents=True, exist_ok=True)
+    for name, kind in DOCUMENTS.items():
+        (folder / f"{name}.schema.json").write_text(schema_text(kind), encoding="utf-8")
+
+
+if __name__ == "__main__":
+    write_schemas(Path(sys.argv[1]))

@@ -1,0 +1,100 @@
+"""Litres by ratio: the band of a rung or of a longboard, moved by the surfer and the water."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from chord_core.surfer.pencil import Rider, Spot
+from chord_core.tables import Rung, rungs, table
+
+Band = tuple[float, float]
+
+_STOOD_ON = ("starter", "standing", "green wave")
+_SEA_KG_M3 = 1025.0
+#: How much of the 5 % for weak waves a steepness class asks at a face under .4 body heights.
+_WEAK = {"crumbly": 1.0, "soft": 0.6}
+_WEAK_MOST = 0.05
+
+
+@dataclass(frozen=True)
+class Move:
+    """One correction of the band: its factor and the words for it."""
+
+    factor: float
+    says: str
+
+
+def _big_water(face_in_heights: float) -> float:
+    """Big-water factor by mean face in body heights: 1 below head high, 6 % for each tenth over."""
+    return float(1 + 0.6 * 0.08 * np.log1p(np.exp((face_in_heights - 1) / 0.08)))
+
+
+def _weak_water(spot: Spot, face_in_heights: float) -> float:
+    small = float(np.clip((0.8 - face_in_heights) / 0.4, 0, 1))
+    return 1 + _WEAK_MOST * _WEAK.get(spot.steepness, 0.0) * small
+
+
+def moves(rider: Rider, spot: Spot) -> list[Move]:
+    """The corrections for fitness, sessions, age and water (``trade.md``, "The band moves")."""
+    face = spot.days.mean_m / rider.height_m
+    sessions = max((6 / max(rider.sessions_month, 0.5)) ** 0.05, 0.98)
+    age = 1 + 0.004 * max(rider.age - 40, 0)
+    found = [
+        Move(table("sizing")["fitness"][rider.fitness], f"{rider.fitness} fitness"),
+        Move(sessions, f"{rider.sessions_month:g} sessions a month"),
+        Move(age, f"{rider.age} years"),
+    ]
+    if spot.kind != "river":
+        found.append(Move(_weak_water(spot, face), "weak waves"))
+        found.append(Move(_big_water(face), f"mean face {face:.1f} body heights"))
+    found.append(Move(_SEA_KG_M3 / spot.water_kg_m3, "fresh water"))
+    return found
+
+
+def _stand_up_band(rider: Rider, rung: Rung, spot: Spot) -> Band:
+    """Litres that leave a stand-up rider the rung's reserve of float (``model.md`` section 4)."""
+    suit = 0.7 * rider.wetsuit_mm * rider.height_m / 1.75
+    low, high = rung.stand_up_reserve
+    litre_kg = spot.water_kg_m3 / 1000 - 0.035
+
+    def litres(reserve: float) -> float:
+        return ((1 + reserve) * rider.mass_kg + suit + 2 + 2.3) / litre_kg
+
+    return litres(low), litres(high)
+
+
+def band_for(rider: Rider, spot: Spot, family: str | None = None, rung: Rung | None = None) -> Band:
+    """The band of litres [L] for a rider, by ratio.
+
+    Args:
+        rider, spot: facts, said or in pencil.
+        family: a longboard has a band of its own, whatever the rung.
+        rung: another rung than the rider's, to share a board with.
+    """
+    rung = rung or rider.rung
+    if rider.craft == "stand_up":
+        return _stand_up_band(rider, rung, spot)
+    longboards = table("sizing")["longboard_litres_per_kg"]
+    low, high = longboards.get(family, rung.litres_per_kg)
+    stood_on = family in longboards or rung.name in _STOOD_ON
+    by_mass = (75 / rider.mass_kg) ** 0.2 if stood_on else 1.0
+    moved = float(np.prod([move.factor for move in moves(rider, spot)]))
+    return low * by_mass * moved * rider.mass_kg, high * by_mass * moved * rider.mass_kg
+
+
+def aimed_band(rider: Rider, spot: Spot, family: str | None = None) -> tuple[Band, str]:
+    """The part of the band that the aim asks for, and the words for it."""
+    low, high = band_for(rider, spot, family)
+    middle = (low + high) / 2
+    if rider.aim == "progress":
+        return (low, middle), "to progress: up to the middle"
+    if rider.aim in ("more waves", "carve long"):
+        return (middle, high), f"{rider.aim}: from the middle up"
+    if rider.aim == "keep and share":
+        below = list(rungs().values())[max(rider.rung.step - 1, 0)]
+        share_low, share_high = band_for(rider, spot, family, below)
+        top = (share_low + share_high) / 2 if below != rider.rung else high
+        return (middle, max(top, high)), "to share: up to the middle of the rung below"
+    return (low, high), ""

@@ -1,0 +1,68 @@
+"""Handling on land and under a wave: can this person carry the board, and sink it where needed?"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.special import expit
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.ride.float import Floats
+from chord_core.surfer.pencil import Rider, Spot
+from chord_core.tables import rungs, table
+
+#: How soft a limit is: a value this share over its limit is at about a quarter of its worth.
+_SOFT = 0.05
+#: Duck-dive from which it takes technique, and from which the board is rolled or walked out.
+DUCK_EASY, DUCK_MOST = 0.65, 0.90
+
+
+@dataclass(frozen=True)
+class Handling:
+    """For n boards, (n,): how well they are carried (0-1), mass over body mass, length over height,
+    width over height, and how well they duck-dive here (0-1; 1 where no wave has to be dived)."""
+
+    carry: Array
+    mass_share: Array
+    length_share: Array
+    width_share: Array
+    duck: Array
+
+
+def _within(value: Array, limit: float) -> Array:
+    return np.asarray(expit(np.log(limit / np.maximum(value, 1e-9)) / _SOFT + 2.0))
+
+
+def length_limit(rider: Rider, spot: Spot) -> float | None:
+    """Longest board in body heights that this person can handle; None where there is no such limit.
+
+    1.35 up to 42 kg, rising until 52 kg; adults over 60 kg carry what they ride, and big water
+    and stand-up boards ask their own lengths.
+    """
+    rules = table("sizing")["handling"]
+    face = spot.days.usual_m / rider.height_m
+    if rider.craft == "stand_up" or face > rules["free_from_face"] or rider.mass_kg >= rules["free_from_kg"]:
+        return None
+    limit = rules["length_of_height"]
+    first = rider.rung.step < rungs()["green wave"].step
+    later = limit["share_first_rungs"] if first else limit["share_later"]
+    span = [limit["at_kg"], limit["by_kg"]]
+    return float(np.interp(rider.mass_kg, span, [limit["share"], later]))
+
+
+def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
+    """Judge how a fleet is carried and dived by this rider at this spot."""
+    rules = table("sizing")["handling"]
+    most = rules["child_mass_share"] if rider.child else rules["adult_mass_share"]
+    mass = hull.mass_kg / rider.mass_kg
+    width = hull.fleet.width / rider.height_m
+    length = hull.fleet.length / rider.height_m
+    carry = _within(mass, most)
+    limit = length_limit(rider, spot)
+    if limit is not None:
+        carry = carry * _within(length, limit)
+    duck = expit((DUCK_MOST - floats.duck_dive) / 0.05)
+    needed = spot.duck_dive_needed and rider.rung.step >= rungs()["green wave"].step
+    return Handling(carry, mass, length, width, duck if needed else np.ones(len(hull)))

@@ -1,0 +1,153 @@
+"""The ``rank`` verb: a rack in order of fit, each board with its reasons."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.documents.requests import RankRequest
+from chord_core.documents.results import Float, Ranked, RankResult, SizeResult
+from chord_core.fit.cautions import leash_for
+from chord_core.fit.factors import Judged, float_factor, litres_factor, stand_up_reserve
+from chord_core.fit.gates import closed_because, kind_factor
+from chord_core.fit.handling import handle
+from chord_core.fit.schools import Sizing, present_lift, present_litres
+from chord_core.fit.sentences import reasons
+from chord_core.fit.size import Case, answer_of, band_in, case_of
+from chord_core.hull.hull import Hull
+from chord_core.hull.label import labelled_hulls, labels_agree
+from chord_core.hull.stations import Array, Rows
+from chord_core.ride.float import float_prone
+from chord_core.surfer.body import lying_body
+from chord_core.surfer.pencil import missing_facts
+from chord_core.tables import families, table, tables_version
+
+JUDGED_BY = ("litres", "float", "duck-dive", "carry", "kind")
+
+
+def _bands(case: Case, sizing: Sizing, names: Sequence[str]) -> Array:
+    """Low, high and target litres [L] for each board's family, (n, 3)."""
+    of: dict[str, tuple[float, float, float]] = {}
+    for family in set(names):
+        band = band_in(case, sizing, family)
+        target = sizing.target_l if band == sizing.band else sum(band) / 2
+        of[family] = (*band, target)
+    return np.array([of[name] for name in names])
+
+
+def judge(case: Case, sizing: Sizing, boards: Sequence[Board], hull: Hull) -> Judged:
+    """Judge boards for a case; ``hull`` holds the same boards in the same order."""
+    rider, spot = case.rider, case.spot
+    body = lying_body(rider.mass_kg, rider.height_m, rider.wetsuit_mm)
+    floats = float_prone(hull, body, spot.water_kg_m3)
+    standing = rider.craft == "stand_up"
+    reserve = stand_up_reserve(hull, rider, spot.water_kg_m3) if standing else None
+    handling = handle(hull, floats, rider, spot)
+    names = [board.family for board in boards]
+    low, high, target = _bands(case, sizing, names).T
+    closed = {n: closed_because(families()[n], rider, spot) for n in set(names)}
+    kinds = {n: kind_factor(families()[n], rider, spot) for n in set(names)}
+    return Judged(
+        hull=hull,
+        floats=floats,
+        handling=handling,
+        kind=np.array([0.0 if closed[n] else kinds[n][0] for n in names]),
+        kind_says=tuple(kinds[n][1] for n in names),
+        closed=tuple(closed[n] for n in names),
+        factors={
+            "litres": litres_factor(hull.litres, low, high, target, rider.rung.step),
+            "float": float_factor(floats, rider, reserve),
+            "duck-dive": handling.duck,
+            "carry": handling.carry,
+        },
+        low_l=low,
+        high_l=high,
+        target_l=target,
+        present_l=present_litres(rider),
+        present_lift=present_lift(rider, spot.water_kg_m3),
+        duck_needed=spot.duck_dive_needed and not standing,
+        river=spot.kind == "river",
+        reserve=reserve,
+        label_agrees=labels_agree(boards, hull),
+    )
+
+
+def _cautions(case: Case, board: Board, judged: Judged, row: int) -> tuple[str, ...]:
+    found = [leash_for(board.length_m, case.rider, case.spot)]
+    if judged.duck_needed and judged.floats.duck_dive[row] > 0.90:
+        found.append("Cannot be sunk under a wave: turtle roll, channel, or ask.")
+    return tuple(found)
+
+
+def _float(judged: Judged, row: int) -> Float:
+    floats = judged.floats
+    lift = float(floats.lift_share[row])
+    if judged.reserve is not None:
+        return Float(lift_share=lift, reserve_share=float(judged.reserve[row]))
+    return Float(
+        lift_share=lift,
+        trim_deg=float(np.degrees(floats.trim_rad[row])),
+        sink_m=float(floats.sink_m[row]),
+        nose_clear_m=float(floats.nose_clear_m[row]),
+        duck_dive=float(floats.duck_dive[row]),
+    )
+
+
+def _ranked(case: Case, board: Board, judged: Judged, row: int, fit: float) -> Ranked:
+    for_, against = reasons(judged, row)
+    return Ranked(
+        index=row,
+        name=board.name,
+        family=board.family,
+        litres=float(judged.hull.litres[row]),
+        fit=fit,
+        floats=_float(judged, row),
+        factors={name: float(values[row]) for name, values in judged.factors.items()}
+        | {"kind": float(judged.kind[row])},
+        for_=for_,
+        against=against,
+        cautions=_cautions(case, board, judged, row),
+    )
+
+
+def _order(case: Case, boards: Sequence[Board], fit: Array, judged: Judged) -> Rows:
+    """Rows, best first. Neighbours within a step of fit are "either": the one within the budget
+    stands first, then the better fit, then the litres nearer the target. No board's place against
+    another depends on a third."""
+    budget = case.rider.surfer.budget
+    over = [bool(budget and board.price and board.price > budget) for board in boards]
+    step = np.floor(fit / table("sizing")["either_within"])
+    off = np.abs(judged.hull.litres - judged.target_l)
+    return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step))
+
+
+def rank_boards(
+    request: RankRequest | Case, boards: Sequence[Board], hull: Hull, target_l: float | None
+) -> RankResult:
+    """Rank boards whose hulls are known already (a server keeps them).
+
+    Args:
+        request: the case, or a request to make it from.
+        hull: ``labelled_hulls(boards)``.
+        target_l: the advisor's own target [L], or None.
+    """
+    case = case_of(request) if isinstance(request, RankRequest) else request
+    if case is None:
+        assert isinstance(request, RankRequest)
+        missing = missing_facts(request.surfer)
+        empty = SizeResult(missing=missing, tables_version=tables_version())
+        return RankResult(size=empty, judged_by=JUDGED_BY, ranking=())
+    sizing, answer = answer_of(case, target_l)
+    judged = judge(case, sizing, boards, hull)
+    fit = judged.fit
+    order = _order(case, boards, fit, judged)
+    ranking = tuple(_ranked(case, boards[row], judged, int(row), float(fit[row])) for row in order)
+    nothing = "" if fit.max() > 0 else "Not yet, not here: every board of this rack is behind a gate."
+    return RankResult(size=answer, judged_by=JUDGED_BY, ranking=ranking, not_yet=nothing)
+
+
+def rank(request: RankRequest) -> RankResult:
+    """Rank a rack for a surfer and a water, best first; ties go to the litres nearer the target."""
+    return rank_boards(request, request.boards, labelled_hulls(request.boards), request.target_l)

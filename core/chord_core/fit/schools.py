@@ -1,0 +1,154 @@
+"""Schools of sizing, side by side: by ratio and by step, which one leads, where they disagree."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+from chord_core.documents.board import Board
+from chord_core.documents.results import Disagreement, School
+from chord_core.fit.bands import Band, aimed_band, band_for, moves
+from chord_core.hull.label import labelled_hulls
+from chord_core.surfer.body import lying_body
+from chord_core.surfer.pencil import Rider, Spot
+from chord_core.tables import rungs, table
+
+
+@dataclass(frozen=True)
+class Sizing:
+    """The schools [L], the leading one's name and band, the target, whether the advisor set it
+    (``overruled``), and where the schools disagree."""
+
+    schools: tuple[School, ...]
+    leads: str
+    because: str
+    band: Band
+    target_l: float
+    overruled: bool
+    disagreement: Disagreement | None
+
+
+def present_litres(rider: Rider) -> float | None:
+    """Litres [L] of the board ridden now: the label's where it agrees with the dims."""
+    board = rider.surfer.present_board
+    return None if board is None else _litres_of(board)
+
+
+def present_lift(rider: Rider, rho: float) -> float | None:
+    """Share of the rider's weight, wetsuit included, that the present board bears in water of
+    density ``rho`` [kg/m3]."""
+    board = rider.surfer.present_board
+    if board is None:
+        return None
+    body = lying_body(rider.mass_kg, rider.height_m, rider.wetsuit_mm)
+    return (rho * _litres_of(board) / 1e3 - _mass_of(board)) / body.mass_kg
+
+
+@lru_cache(maxsize=512)
+def _litres_of(board: Board) -> float:
+    return float(labelled_hulls([board]).litres[0])
+
+
+@lru_cache(maxsize=512)
+def _mass_of(board: Board) -> float:
+    return float(labelled_hulls([board]).mass_kg[0])
+
+
+def by_ratio(rider: Rider, spot: Spot, family: str | None) -> School:
+    """Litres per kilogram for the rung (or the longboard), corrected, cut by the aim."""
+    (low, high), aim = aimed_band(rider, spot, family)
+    if rider.craft == "stand_up":
+        reason = f"float to spare for a rider who {rider.rung.can_do}"
+    else:
+        of = family if family in table("sizing")["longboard_litres_per_kg"] else rider.rung.name
+        reason = f"{low / rider.mass_kg:.2f} to {high / rider.mass_kg:.2f} L/kg for {of}"
+        moved = [f"{m.says} {m.factor - 1:+.0%}" for m in moves(rider, spot) if abs(m.factor - 1) > 0.005]
+        reason += f"; {', '.join(moved)}" if moved else ""
+    return School(name="by ratio", low_l=low, high_l=high, reason=reason + (f"; {aim}" if aim else ""))
+
+
+def _direction(rider: Rider, spot: Spot, family: str | None, now: float) -> tuple[str, str]:
+    """Which way to step from the present board, and why."""
+    rules = table("sizing")
+    for complaint in rider.surfer.complaints:
+        if complaint in rules["step_by_complaint"]:
+            return rules["step_by_complaint"][complaint], f"it is said to be “{complaint}”"
+    low, high = band_for(rider, spot, family)
+    way = rules["step_by_aim"][rider.aim]
+    if way == "down" and now < low:
+        return "up", "it is already under what this rung carries"
+    if way == "down" and now < (low + high) / 2:
+        return "keep", "it is already in the lower half for this rung"
+    if way == "up" and now > high:
+        return "keep", "it already has more than the rung asks"
+    return way, f"the aim is {rider.aim}"
+
+
+_WORDS = {
+    "down": "8 to 15 % down",
+    "up": "8 to 15 % up",
+    "trim": "about 5 % down",
+    "keep": "about the same litres",
+}
+
+
+def by_step(rider: Rider, spot: Spot, family: str | None) -> School | None:
+    """From the board ridden now, in the direction of the complaint or the aim; None without one."""
+    now = present_litres(rider)
+    if now is None:
+        return None
+    way, why = _direction(rider, spot, family, now)
+    low, high = (share * now for share in table("sizing")["step"][way])
+    return School(
+        name="by step",
+        low_l=low,
+        high_l=high,
+        reason=f"{_WORDS[way]} from {now:.1f} L, because {why}; never more than a fifth at once",
+    )
+
+
+def _leader(rider: Rider, step: School | None) -> tuple[str, str]:
+    if step is None:
+        return "by ratio", "no present board is known to step from"
+    if rider.craft == "stand_up":
+        return "by ratio", "a stand-up board is sized by the float it leaves"
+    if rider.rung.step <= rungs()["green wave"].step:
+        return "by ratio", f"on the rung “{rider.rung.name}” float counts before habit"
+    return "by step", "from trimming up the present board tells most"
+
+
+def _disagreement(leads: School, other: School) -> Disagreement:
+    middle, far = ((s.low_l + s.high_l) / 2 for s in (leads, other))
+    share = far / middle - 1
+    limit = table("sizing")["disagree_over"]
+    warns = abs(share) > limit
+    apart = f"{abs(share):.0%} {'more' if share > 0 else 'less'}"
+    says = f"{other.name} asks {apart} than {leads.name}" + (
+        f": over {limit:.0%}, ask again about both" if warns else ""
+    )
+    return Disagreement(share=share, warns=warns, says=says[0].upper() + says[1:] + ".")
+
+
+def size_up(rider: Rider, spot: Spot, family: str | None, target_l: float | None = None) -> Sizing:
+    """Ask the schools and settle a band and a target.
+
+    Args:
+        family: the leading family; longboards have their own band.
+        target_l: the advisor's own target [L]; the leading band moves with it.
+    """
+    ratio, step = by_ratio(rider, spot, family), by_step(rider, spot, family)
+    leads, because = _leader(rider, step)
+    schools = tuple(school for school in (ratio, step) if school)
+    leading = next(school for school in schools if school.name == leads)
+    others = [school for school in schools if school is not leading]
+    middle = (leading.low_l + leading.high_l) / 2
+    target = middle if target_l is None else target_l
+    return Sizing(
+        schools=schools,
+        leads=leads,
+        because=because,
+        band=(leading.low_l * target / middle, leading.high_l * target / middle),
+        target_l=target,
+        overruled=target_l is not None,
+        disagreement=_disagreement(leading, others[0]) if others else None,
+    )

@@ -1,0 +1,1 @@
+"""Chapter one: the board as a shape. Outline, rocker, foil and section curves, and what follows."""

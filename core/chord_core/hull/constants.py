@@ -1,0 +1,55 @@
+"""Choices of the craft that shape a hull, each with its reason. Ranges in brackets."""
+
+from __future__ import annotations
+
+#: Lowest point of the bottom, as a share of length from the tail [.44-.50]: common on templates.
+LOW_POINT_SHARE = 0.47
+#: How the bottom rises to the nose [1.8-3]: entry rocker of common boards lies on such a curve.
+NOSE_EXPONENT = 2.3
+#: Thickness at the very ends as a share of the one-foot thickness [.40-.45].
+END_THICKNESS_SHARE = 0.42
+#: Tail block width as a share of the tail width one foot up.
+TAIL_BLOCK_SHARE = {
+    "pin": 0.0,
+    "round pin": 0.0,
+    "round": 0.0,
+    "squash": 0.42,
+    "square": 0.50,
+    "swallow": 0.56,
+    "fish": 0.72,
+    "diamond": 0.34,
+    "bat": 0.50,
+}
+#: Depth of the cut between the tips [m].
+TAIL_NOTCH_M = {
+    "pin": 0.0,
+    "round pin": 0.0,
+    "round": 0.0,
+    "squash": 0.0,
+    "square": 0.0,
+    "swallow": 0.09,
+    "fish": 0.15,
+    "diamond": 0.0,
+    "bat": 0.04,
+}
+#: How flat a deck is, 0 (dome) to 1 (flat), for the fullness of the section.
+DECK_FLATNESS = {
+    "flat": 1.0,
+    "soft dome": 0.55,
+    "dome": 0.0,
+    "stepped": 0.45,
+    "hollowed over the tail": 0.4,
+}
+#: Stringer: thickness [m] and density [kg/m3] of a common strip of light wood.
+STRINGER_M = 0.003
+STRINGER_KG_M3 = 450.0
+#: Fin boxes, leash plug and their resin [kg] [.2-.4].
+FITTINGS_KG = 0.25
+#: Handle length of a Bezier end as a share of the way to the corner; .5523 draws an ellipse.
+HANDLE_SHARE = 0.60
+#: Planing beam is the mean width of this rear share of length, by where the weight stands.
+PLANING_SHARE = {"even": 0.62, "back": 0.48, "front": 0.70}
+#: The rear foot stands about here, as a share of length: swing is taken about it.
+SWING_PIVOT_SHARE = 0.20
+#: Fullness outside which the label and the dims disagree.
+LABEL_FULLNESS = (0.76, 0.95)

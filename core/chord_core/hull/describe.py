@@ -1,0 +1,69 @@
+"""The ``hull`` verb: one board as a result document."""
+
+from __future__ import annotations
+
+from chord_core.documents.board import Board
+from chord_core.documents.results import Curves, Dims, HullResult
+from chord_core.hull.fleet import fleet_of
+from chord_core.hull.hull import MISSED_M, Hull, hull_of
+from chord_core.hull.label import check_label
+from chord_core.hull.stations import SHARE, Array
+from chord_core.line import write_line
+
+_DRAWN = 4
+
+
+def _rounded(values: Array) -> tuple[float, ...]:
+    return tuple(round(float(v), _DRAWN) for v in values)
+
+
+def curves_of(hull: Hull, row: int = 0, every: int = 1) -> Curves:
+    """The drawn curves of board ``row`` of a hull, at every ``every``-th station, to 0.1 mm."""
+    cut = slice(None, None, every)
+    return Curves(
+        from_tail_m=_rounded((SHARE * hull.fleet.length[row])[cut]),
+        half_width_m=_rounded(hull.half_width[row][cut]),
+        notch_half_m=_rounded(hull.notch_half[row][cut]),
+        rocker_m=_rounded(hull.rocker[row][cut]),
+        thickness_m=_rounded(hull.thickness[row][cut]),
+    )
+
+
+def dims_of(board: Board) -> Dims:
+    """The board's line in both units, with its stated litres."""
+    dims = (board.length_m, board.width_m, board.thickness_m, board.stated_litres)
+    return Dims(imperial=write_line(*dims), metric=write_line(*dims, unit="metric"))
+
+
+def _flags(hull: Hull) -> tuple[str, ...]:
+    if hull.missed_m[0] <= MISSED_M:
+        return ()
+    return (
+        f"No fair curve meets the one-foot widths; the drawn one misses by {hull.missed_m[0] * 1e3:.0f} mm.",
+    )
+
+
+def describe_hull(board: Board) -> HullResult:
+    """Compute what a board is, without a rider: litres, area, thirds, mass, curvature, swing, label.
+
+    Raises:
+        ChordError: the document itself is refused on construction, never here.
+    """
+    hull = hull_of(fleet_of([board]))
+    fleet = hull.fleet
+    return HullResult(
+        line=dims_of(board),
+        litres=float(hull.litres[0]),
+        planform_m2=float(hull.planform_m2[0]),
+        mass_kg=float(hull.mass_kg[0]),
+        planing_beam_m=float(hull.planing_beam_m()[0]),
+        nose_width_m=float(fleet.nose_width[0]),
+        tail_width_m=float(fleet.tail_width[0]),
+        centre_of_volume_m=float(hull.centre_of_volume_m[0]),
+        thirds_l=tuple(float(v) * 1e3 for v in hull.thirds_m3[0]),
+        rocker_curvature_per_m=float(hull.rocker_curvature[0]),
+        swing_kg_m2=float(hull.swing_kg_m2[0]),
+        label=check_label(hull, board.stated_litres),
+        curves=curves_of(hull),
+        flags=_flags(hull),
+    )

@@ -1,0 +1,161 @@
+"""A fleet: the measures of many boards as one struct of arrays, defaults filled from the families."""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Sequence
+from dataclasses import dataclass, fields
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.hull.constants import (
+    DECK_FLATNESS,
+    LOW_POINT_SHARE,
+    NOSE_EXPONENT,
+    TAIL_BLOCK_SHARE,
+    TAIL_NOTCH_M,
+)
+from chord_core.hull.stations import Array
+from chord_core.tables import Family, builds, families
+from chord_core.units import FOOT_M
+
+
+@dataclass(frozen=True)
+class Fleet:
+    """Measures of n boards, each an array of shape (n,): metres, shares, kg/m3 and kg/m2.
+
+    ``nose_round`` and ``tail_round`` are 1 where the outline ends with a vertical tangent.
+    """
+
+    length: Array
+    width: Array
+    thickness: Array
+    nose_width: Array
+    tail_width: Array
+    wide_point: Array
+    nose_round: Array
+    tail_round: Array
+    tail_block: Array
+    notch: Array
+    nose_rocker: Array
+    tail_rocker: Array
+    nose_exponent: Array
+    tail_exponent: Array
+    nose_thickness: Array
+    tail_thickness: Array
+    fullness: Array
+    concave: Array
+    belly: Array
+    vee: Array
+    foam: Array
+    skin: Array
+    stringer: Array
+    given_mass: Array
+
+    def __len__(self) -> int:
+        return len(self.length)
+
+    def rows(self, which: Array | slice) -> Fleet:
+        """Return the boards ``which`` (a mask, indices or a slice) as a fleet of their own."""
+        return Fleet(**{f.name: getattr(self, f.name)[which] for f in fields(self)})
+
+
+def _or(given: float | None, default: float) -> float:
+    return default if given is None else given
+
+
+def _exponent(tip: float, inner: float | None, span: float, default: float) -> float:
+    """Exponent with which the bottom rises to ``tip`` through ``inner`` one foot from the end."""
+    if inner is None or inner <= 0 or tip <= inner:
+        return default
+    return float(np.clip(np.log(inner / tip) / np.log((span - FOOT_M) / span), 1.2, 6.0))
+
+
+def _rockers(board: Board, family: Family) -> dict[str, float]:
+    scale = board.length_m / (sum(family.length_m) / 2)
+    ahead, behind = (1 - LOW_POINT_SHARE) * board.length_m, LOW_POINT_SHARE * board.length_m
+    made: dict[str, float] = {}
+    for end, span, inner, exponent in (
+        ("nose", ahead, board.rocker.entry_m, NOSE_EXPONENT),
+        ("tail", behind, board.rocker.exit_m, family.tail_rocker_exponent),
+    ):
+        given = getattr(board.rocker, f"{end}_m")
+        default = getattr(family, f"{end}_rocker_m") * scale
+        if given is None and inner is not None:
+            default = inner / ((span - FOOT_M) / span) ** exponent
+        tip = _or(given, default)
+        made[f"{end}_rocker"] = tip
+        made[f"{end}_exponent"] = _exponent(tip, inner, span, exponent)
+    return made
+
+
+def _fullness(board: Board, family: Family) -> float:
+    """Section area / (width x thickness). Flat deck and full rails .92, dome and pinched .80
+    (``model.md`` section 1); what is not said lies where the family's own section puts it."""
+    rails = [
+        rail
+        for rail in (board.section.rail_nose, board.section.rail_middle, board.section.rail_tail)
+        if rail is not None
+    ]
+    deck = board.section.deck
+    if deck is None and not rails:
+        return family.section_fullness
+    usual = (family.section_fullness - 0.80) / 0.12
+    flat = usual if deck is None else DECK_FLATNESS[deck]
+    full = usual if not rails else float(np.mean(rails))
+    return 0.80 + 0.06 * flat + 0.06 * full
+
+
+def _bottom(board: Board) -> dict[str, float]:
+    """Mean depth [m] of concave, belly and vee along the board, each zone to half-way to the next."""
+    zones = sorted(board.bottom, key=lambda zone: zone.from_tail_m)
+    edges = [(a.from_tail_m + b.from_tail_m) / 2 for a, b in itertools.pairwise(zones)]
+    mean = {"concave": 0.0, "belly": 0.0, "vee": 0.0}
+    bounds = [0.0, *edges, board.length_m]
+    for zone, low, high in zip(zones, bounds, bounds[1:], strict=False):
+        share = max(min(high, board.length_m) - low, 0) / board.length_m
+        for kind in mean:
+            if kind in zone.shape:
+                mean[kind] += zone.depth_m * share
+    return mean
+
+
+def _measures(board: Board) -> dict[str, float]:
+    family = families()[board.family]
+    outline, build = board.outline, builds()[board.build or family.build]
+    tail_shape = outline.tail_shape or family.tail_shape
+    nose_shape = outline.nose_shape or family.nose_shape
+    tail_width = _or(outline.tail_width_m, family.tail_width_share * board.width_m)
+    room = board.length_m / 2 - 1.2 * FOOT_M
+    return {
+        "length": board.length_m,
+        "width": board.width_m,
+        "thickness": board.thickness_m,
+        "nose_width": _or(outline.nose_width_m, family.nose_width_share * board.width_m),
+        "tail_width": tail_width,
+        "wide_point": _or(outline.wide_point_m, float(np.clip(family.wide_point_m, -room, room))),
+        "nose_round": float(nose_shape != "pointed"),
+        "tail_round": float(tail_shape in ("round", "round pin")),
+        "tail_block": _or(outline.tail_block_m, TAIL_BLOCK_SHARE[tail_shape] * tail_width),
+        "notch": TAIL_NOTCH_M[tail_shape],
+        **_rockers(board, family),
+        "nose_thickness": _or(board.foil.nose_m, family.nose_foil_share * board.thickness_m),
+        "tail_thickness": _or(board.foil.tail_m, family.tail_foil_share * board.thickness_m),
+        "fullness": _fullness(board, family),
+        **_bottom(board),
+        "foam": build.foam_kg_m3,
+        "skin": build.skin_kg_m2,
+        "stringer": float(build.stringer),
+        "given_mass": _or(board.mass_kg, np.nan),
+    }
+
+
+def fleet_of(boards: Sequence[Board]) -> Fleet:
+    """Put boards into one fleet; what a board does not say is taken from its family.
+
+    Returns:
+        A struct of arrays of shape (len(boards),).
+    """
+    rows = [_measures(board) for board in boards]
+    return Fleet(**{f.name: np.array([row[f.name] for row in rows], float) for f in fields(Fleet)})

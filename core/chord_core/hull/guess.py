@@ -1,0 +1,29 @@
+"""A first guess of the family from a line of dims, in pencil until somebody looks at the board."""
+
+from __future__ import annotations
+
+from chord_core.tables import Family, Span, families
+
+
+def _off(value: float, span: Span) -> float:
+    """How far a measure lies from the middle of a span, in half spans (an inch at least)."""
+    half = max((span[1] - span[0]) / 2, 0.0254)
+    return (value - (span[0] + span[1]) / 2) / half
+
+
+def _distance(family: Family, length_m: float, width_m: float, thickness_m: float) -> float:
+    """Sum of squared offsets, with width and thickness as the family has them at this length."""
+    place = _off(length_m, family.length_m)
+    held = min(max(place, -1.0), 1.0)
+    return (
+        0.3 * place**2
+        + max(abs(place) - 1, 0) * 4
+        + (_off(width_m, family.width_m) - held) ** 2
+        + (_off(thickness_m, family.thickness_m) - held) ** 2
+    )
+
+
+def guess_family(length_m: float, width_m: float, thickness_m: float) -> str:
+    """The family whose ordinary boards lie nearest to these dims [m]; soft-tops are not guessed."""
+    hard = [family for family in families().values() if family.board_class != "soft"]
+    return min(hard, key=lambda f: _distance(f, length_m, width_m, thickness_m)).name

@@ -1,0 +1,151 @@
+"""The hull of a fleet: curves at the stations and what follows from them."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass, fields
+from functools import cached_property
+
+import numpy as np
+
+from chord_core.hull.constants import (
+    FITTINGS_KG,
+    PLANING_SHARE,
+    STRINGER_KG_M3,
+    STRINGER_M,
+    SWING_PIVOT_SHARE,
+)
+from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_curve
+from chord_core.hull.fleet import Fleet
+from chord_core.hull.outline import draw_outline
+from chord_core.hull.stations import SHARE, WEIGHT, Array, integral_over, mean_over
+
+#: A fair curve that misses a one-foot width by more than this [m] is flagged.
+MISSED_M = 0.004
+
+
+@dataclass(frozen=True)
+class Hull:
+    """Curves of n boards at the stations, (n, COUNT), SI units; results are (n,) unless said."""
+
+    fleet: Fleet
+    half_width: Array
+    notch_half: Array
+    rocker: Array
+    thickness: Array
+    missed_m: Array
+
+    def __len__(self) -> int:
+        return len(self.fleet)
+
+    def rows(self, which: Array | slice) -> Hull:
+        """Return the boards ``which`` (a mask, indices or a slice)."""
+        curves = {f.name: getattr(self, f.name)[which] for f in fields(self) if f.name != "fleet"}
+        return Hull(fleet=self.fleet.rows(which), **curves)
+
+    def integral(self, values: Array) -> Array:
+        """Integral over the length of station values (n, COUNT)."""
+        return np.asarray((values * WEIGHT).sum(axis=1) * self.fleet.length)
+
+    @cached_property
+    def foam_width(self) -> Array:
+        """Width [m] with the cut between the tips taken out, (n, COUNT)."""
+        return np.asarray(2 * (self.half_width - self.notch_half))
+
+    @cached_property
+    def section_m2(self) -> Array:
+        """Section area [m2], (n, COUNT). Thickness is taken to the plane of the rails: concave
+        takes two thirds of its depth x width, belly adds as much, vee adds half."""
+        contour = 2 / 3 * (self.fleet.belly - self.fleet.concave) + self.fleet.vee / 2
+        tall = self.fleet.fullness[:, None] * self.thickness + contour[:, None]
+        return np.asarray(np.maximum(tall, 0) * self.foam_width)
+
+    @cached_property
+    def volume_m3(self) -> Array:
+        """Volume [m3]."""
+        return self.integral(self.section_m2)
+
+    @cached_property
+    def litres(self) -> Array:
+        """Volume [L]."""
+        return np.asarray(self.volume_m3 * 1e3)
+
+    @cached_property
+    def planform_m2(self) -> Array:
+        """Area seen from above [m2]."""
+        return self.integral(self.foam_width)
+
+    @cached_property
+    def centre_of_volume_m(self) -> Array:
+        """Centre of volume from the tail [m]."""
+        moment = self.integral(self.section_m2 * SHARE) * self.fleet.length
+        return np.asarray(moment / self.volume_m3)
+
+    @cached_property
+    def thirds_m3(self) -> Array:
+        """Volume of the rear, middle and front third [m3], (n, 3)."""
+        edges = np.linspace(0, 1, 4)
+        parts = [integral_over(self.section_m2, a, b) for a, b in itertools.pairwise(edges)]
+        shares = np.stack(parts, axis=1)
+        return np.asarray(shares / shares.sum(axis=1, keepdims=True) * self.volume_m3[:, None])
+
+    def planing_beam_m(self, foot_weight: str = "even") -> Array:
+        """Mean width of the rear part that planes [m]; shorter under a back-footed rider."""
+        return mean_over(2 * self.half_width, 0.0, PLANING_SHARE[foot_weight])
+
+    @cached_property
+    def rocker_curvature(self) -> Array:
+        """Curvature [1/m] of the bottom over the rear three quarters (parabola fitted)."""
+        return fitted_curvature(self.rocker, self.fleet.length, 0.0, 0.75)
+
+    @cached_property
+    def girth_m(self) -> Array:
+        """Way round the section [m], (n, COUNT): between an ellipse (Ramanujan 1914) and a box,
+        by how full the section is; exact for both."""
+        a, b = self.foam_width / 2, self.thickness / 2
+        root = np.sqrt(np.maximum((3 * a + b) * (a + 3 * b), 0))
+        ellipse = np.pi * (3 * (a + b) - root)
+        box = 4 * (a + b)
+        full = (self.fleet.fullness - np.pi / 4) / (1 - np.pi / 4)
+        return np.asarray(ellipse + np.clip(full, -0.3, 1)[:, None] * (box - ellipse))
+
+    @cached_property
+    def surface_m2(self) -> Array:
+        """Skin area [m2] of deck, rails and bottom; the ends are closed by their last section."""
+        ends = self.section_m2[:, 0] + self.section_m2[:, -1]
+        return np.asarray(self.integral(self.girth_m) + ends)
+
+    @cached_property
+    def mass_per_m(self) -> Array:
+        """Mass by length [kg/m] of foam, skin and stringer, (n, COUNT)."""
+        fleet = self.fleet
+        stringer = fleet.stringer[:, None] * STRINGER_M * STRINGER_KG_M3 * self.thickness
+        foam = fleet.foam[:, None] * self.section_m2
+        return np.asarray(foam + fleet.skin[:, None] * self.girth_m + stringer)
+
+    @cached_property
+    def mass_kg(self) -> Array:
+        """Mass [kg]: as weighed, else computed from the build."""
+        computed = self.integral(self.mass_per_m) + FITTINGS_KG
+        return np.where(np.isnan(self.fleet.given_mass), computed, self.fleet.given_mass)
+
+    @cached_property
+    def swing_kg_m2(self) -> Array:
+        """Swing weight [kg m2]: inertia about the rear foot, fittings at the pivot."""
+        arm = (SHARE - SWING_PIVOT_SHARE)[None, :] * self.fleet.length[:, None]
+        along = self.integral(self.mass_per_m)
+        scale = (self.mass_kg - FITTINGS_KG) / along
+        return np.asarray(self.integral(self.mass_per_m * arm**2) * scale)
+
+
+def hull_of(fleet: Fleet) -> Hull:
+    """Draw the curves of a fleet; pure, no board depends on another."""
+    outline = draw_outline(fleet)
+    return Hull(
+        fleet=fleet,
+        half_width=outline.half_width,
+        notch_half=outline.notch_half,
+        rocker=rocker_curve(fleet),
+        thickness=thickness_curve(fleet),
+        missed_m=outline.missed_m,
+    )

@@ -1,0 +1,1 @@
+"""Chapter two: the surfer, what is known and what is taken in pencil."""

@@ -1,0 +1,1 @@
+"""Chapter three: the waves that a surfer really gets."""

@@ -1,0 +1,77 @@
+"""A break as remembered: a spread of face heights through three days, and words for heights."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from scipy.special import ndtr, ndtri
+
+from chord_core.hull.stations import Array
+from chord_core.tables import table
+
+#: The remembered days are read as these shares of days that are smaller (``model.md`` section 3).
+SMALL_SHARE, BIG_SHARE = 0.15, 0.90
+
+
+@dataclass(frozen=True)
+class Days:
+    """Two-piece log-normal spread of face heights [m]: median and its own sigma below and above."""
+
+    usual_m: float
+    sigma_below: float
+    sigma_above: float
+
+    def share_below(self, face_m: Array | float) -> Array:
+        """Share of days on which the face is lower than ``face_m`` [m]."""
+        log = np.log(np.asarray(face_m, float) / self.usual_m)
+        sigma = np.where(log < 0, self.sigma_below, self.sigma_above)
+        return np.asarray(ndtr(log / sigma))
+
+    def face_at(self, share: Array | float) -> Array:
+        """Face height [m] under which this share of days lies (0-1, open)."""
+        z = ndtri(np.asarray(share, float))
+        return np.asarray(self.usual_m * np.exp(z * np.where(z < 0, self.sigma_below, self.sigma_above)))
+
+    @cached_property
+    def mean_m(self) -> float:
+        """Mean face height [m] over 200 days of equal weight."""
+        return float(np.mean(self.face_at((np.arange(200) + 0.5) / 200)))
+
+
+def days_of(small_m: float, usual_m: float, big_m: float) -> Days:
+    """The spread that passes through the small day (15 %), the usual (50 %) and the big (90 %) [m]."""
+    return Days(
+        usual_m,
+        float(np.log(usual_m / small_m) / -ndtri(SMALL_SHARE)),
+        float(np.log(big_m / usual_m) / ndtri(BIG_SHARE)),
+    )
+
+
+def height_words() -> list[tuple[str, float]]:
+    """Words for face height with their share of body height, smallest first."""
+    return [(row["word"], row["share_of_height"]) for row in table("waves")["heights"]]
+
+
+def word_for(face_m: float, body_m: float) -> str:
+    """The word whose height is nearest to a face [m] for a body height [m], by ratio."""
+    return min(height_words(), key=lambda w: abs(np.log(face_m / body_m / w[1])))[0]
+
+
+def days_by_word(days: Days, body_m: float) -> list[tuple[str, float, float, float]]:
+    """Split the days by body-height words.
+
+    Returns:
+        Word, low and high face [m] (0 and infinity at the ends left as 0 and 99), share of days.
+    """
+    words = height_words()
+    shares = [share for _, share in words]
+    edges = [np.sqrt(a * b) * body_m for a, b in itertools.pairwise(shares)]
+    below = [0.0, *(float(days.share_below(edge)) for edge in edges), 1.0]
+    low_high = zip([0.0, *edges], [*edges, 99.0], strict=True)
+    return [
+        (word, float(low), float(high), below[i + 1] - below[i])
+        for i, ((word, _), (low, high)) in enumerate(zip(words, low_high, strict=True))
+    ]

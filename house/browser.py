@@ -1,0 +1,49 @@
+"""A headless Chromium as the tests and the pictures need it. Run inside the virtual environment."""
+
+from __future__ import annotations
+
+import os
+import tempfile
+
+from selenium import webdriver
+from selenium.webdriver.chrome.service import Service
+
+#: Nothing that calls home, no sandbox where the caller is root.
+_FLAGS = (
+    "--headless=new",
+    "--disable-gpu",
+    "--disable-quic",
+    "--no-first-run",
+    "--disable-background-networking",
+    "--disable-component-update",
+    "--disable-sync",
+    "--hide-scrollbars",
+    "--force-prefers-reduced-motion",
+)
+
+
+def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
+    """Start a browser with a page of exactly this size and a profile of its own.
+
+    The profile's folder is ``driver.profile``, to be cleaned up by whoever quits the driver.
+    """
+    os.environ["SE_OFFLINE"] = "true"
+    options = webdriver.ChromeOptions()
+    options.binary_location = "/usr/bin/chromium"
+    profile = tempfile.TemporaryDirectory(prefix="chord-browser-", ignore_cleanup_errors=True)
+    for flag in (*_FLAGS, f"--user-data-dir={profile.name}"):
+        options.add_argument(flag)
+    if os.geteuid() == 0:
+        options.add_argument("--no-sandbox")
+    options.set_capability("goog:loggingPrefs", {"browser": "ALL", "performance": "ALL"})
+    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    driver.profile = profile
+    metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
+    driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+    return driver
+
+
+def close_browser(driver: webdriver.Chrome) -> None:
+    """Quit a browser and take its profile away."""
+    driver.quit()
+    driver.profile.cleanup()

@@ -1,0 +1,103 @@
+"""The words that ``./chord`` understands."""
+
+from __future__ import annotations
+
+import argparse
+import subprocess
+import sys
+from collections.abc import Sequence
+
+from house.paths import PYTHON, ROOT
+from house.say import CannotGoOn
+
+
+def _start(given: argparse.Namespace) -> int:
+    from house.serve import start
+
+    return start(given.port, not given.no_demo)
+
+
+def _test(given: argparse.Namespace) -> int:
+    from house.check import check
+
+    return check(given.parts)
+
+
+def _core(given: argparse.Namespace) -> int:
+    from house.environment import core_env
+    from house.install import python_packages, system_packages
+
+    if not PYTHON.exists():
+        # Standard output carries the answer and nothing else.
+        print("first use: installing the Python packages", file=sys.stderr)
+        system_packages(browser=False, database=False)
+    saved, sys.stdout = sys.stdout, sys.stderr
+    try:
+        python_packages()
+    finally:
+        sys.stdout = saved
+    return subprocess.call([str(PYTHON), "-m", "chord_core.cli", given.verb], cwd=ROOT, env=core_env())
+
+
+def _bench(given: argparse.Namespace) -> int:
+    from house.bench import bench
+
+    return bench(given.rounds)
+
+
+def _look(_: argparse.Namespace) -> int:
+    from house.look import look
+
+    return look()
+
+
+def _demo(given: argparse.Namespace) -> int:
+    from house.demo import demo
+
+    return demo(given.reset)
+
+
+def _schemas(_: argparse.Namespace) -> int:
+    from house.generated import write_generated
+
+    return write_generated()
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="./chord", description="Chord: a board for a surfer and the waves they really get."
+    )
+    verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
+    start = verbs.add_parser("start", help="install what is missing and serve on 127.0.0.1")
+    start.add_argument("--port", type=int, help="the port to serve on (8400)")
+    start.add_argument("--no-demo", action="store_true", help="no demo shop, no button that opens it")
+    start.set_defaults(do=_start)
+    test = verbs.add_parser("test", help="run everything: style, types, rules, core, API, screens")
+    test.add_argument("parts", nargs="*", metavar="PART", help="only: style types rules core api screens")
+    test.set_defaults(do=_test)
+    core = verbs.add_parser("core", help="one JSON document in, one out: hull, size, rank, line")
+    core.add_argument("verb", help="hull, size, rank (JSON) or line (a line of dims)")
+    core.set_defaults(do=_core)
+    bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
+    bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")
+    bench.set_defaults(do=_bench)
+    look = verbs.add_parser("look", help="write current pictures of the screens to docs/screenshots/")
+    look.set_defaults(do=_look)
+    demo = verbs.add_parser("demo", help="the demo shop of a running or stopped application")
+    demo.add_argument("--reset", action="store_true", required=True, help="load it afresh")
+    demo.set_defaults(do=_demo)
+    generated = verbs.add_parser("generate", help="write JSON Schemas, OpenAPI and the client's types")
+    generated.set_defaults(do=_schemas)
+    return parser
+
+
+def main(words: Sequence[str] | None = None) -> int:
+    """Do what the command line says; return the exit code."""
+    given = _parser().parse_args(words)
+    try:
+        return int(given.do(given))
+    except CannotGoOn as stop:
+        print(f"\nchord: {stop}", file=sys.stderr)
+        return 1
+    except KeyboardInterrupt:
+        return 130

@@ -1,0 +1,137 @@
+"""Install what is missing, each step once: a stamp holds the hash of all that the step depends on."""
+
+from __future__ import annotations
+
+import hashlib
+import os
+import shutil
+import subprocess
+import sys
+from collections.abc import Callable, Iterable
+from pathlib import Path
+
+from house.paths import BUILD, PYTHON, ROOT, STAMPS, VENV, WEB
+from house.say import CannotGoOn, run, step
+
+#: Debian's packages by the thing that shows that they are there.
+BASE_PACKAGES = {"initdb": "postgresql"}
+BROWSER_PACKAGES = {"chromium": "chromium", "chromedriver": "chromium-driver"}
+NODE_LEAST = 20
+
+
+def postgres_folder() -> Path | None:
+    """The folder of the newest PostgreSQL server programs, or None."""
+    found = sorted(Path("/usr/lib/postgresql").glob("*/bin/initdb"), key=lambda p: int(p.parts[-3]))
+    if found:
+        return found[-1].parent
+    elsewhere = shutil.which("initdb")
+    return Path(elsewhere).parent if elsewhere else None
+
+
+def _missing(packages: dict[str, str]) -> list[str]:
+    there = {"initdb": postgres_folder() is not None}
+    return [p for thing, p in packages.items() if not there.get(thing, bool(shutil.which(thing)))]
+
+
+def _has_venv() -> bool:
+    try:
+        import ensurepip  # noqa: F401
+    except ImportError:
+        return False
+    return True
+
+
+def system_packages(browser: bool, database: bool = True) -> None:
+    """Install Debian's packages that are missing.
+
+    Raises:
+        CannotGoOn: some are missing and this user may not install them; says what to type.
+    """
+    wanted = _missing(BASE_PACKAGES if database else {}) + _missing(BROWSER_PACKAGES if browser else {})
+    if not VENV.exists() and not _has_venv():
+        wanted.append("python3-venv")
+    if not wanted:
+        return
+    command = ["apt-get", "install", "-y", "--no-install-recommends", *wanted]
+    if os.geteuid() != 0 or not shutil.which("apt-get"):
+        words = " ".join(command)
+        raise CannotGoOn(
+            f"these are missing: {', '.join(wanted)}. Type:\n  sudo apt-get update && sudo {words}"
+        )
+    env = {**os.environ, "DEBIAN_FRONTEND": "noninteractive"}
+    with step(f"installing {', '.join(wanted)}"):
+        run(["apt-get", "update", "-q"], cwd=ROOT, env=env)
+        run(command, cwd=ROOT, env=env)
+
+
+def _hash(parts: Iterable[Path | str]) -> str:
+    digest = hashlib.sha256()
+    for part in parts:
+        if isinstance(part, str):
+            digest.update(part.encode())
+        elif part.is_dir():
+            for file in sorted(p for p in part.rglob("*") if p.is_file()):
+                digest.update(str(file.relative_to(ROOT)).encode() + file.read_bytes())
+        else:
+            digest.update(part.name.encode() + part.read_bytes())
+    return digest.hexdigest()
+
+
+def once(name: str, says: str, made: Path, depends: Iterable[Path | str], do: Callable[[], None]) -> None:
+    """Do a step unless what it made is there and nothing that it depends on has changed."""
+    stamp, now = STAMPS / name, _hash(depends)
+    if made.exists() and stamp.exists() and stamp.read_text() == now:
+        return
+    with step(says):
+        do()
+    STAMPS.mkdir(parents=True, exist_ok=True)
+    stamp.write_text(now)
+
+
+def python_packages() -> None:
+    """A virtual environment from the pinned lock."""
+
+    def make() -> None:
+        run([sys.executable, "-m", "venv", "--clear", VENV], cwd=ROOT)
+        pip = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check", "-q"]
+        run([*pip, "--no-deps", "-r", "requirements.lock"], cwd=ROOT)
+
+    once("python", "Python packages", PYTHON, [ROOT / "requirements.lock", sys.version], make)
+
+
+def check_node() -> None:
+    """Raise CannotGoOn unless Node is there and new enough."""
+    if not shutil.which("node") or not shutil.which("npm"):
+        raise CannotGoOn(f"Node {NODE_LEAST} or newer, with npm, is needed and was not found")
+    told = subprocess.run(["node", "--version"], capture_output=True, text=True, check=False).stdout
+    if int(told.strip().lstrip("v").split(".")[0] or 0) < NODE_LEAST:
+        raise CannotGoOn(f"Node {NODE_LEAST} or newer is needed; this one is {told.strip()}")
+
+
+def node_packages() -> None:
+    """Node packages from the lock."""
+    check_node()
+
+    def make() -> None:
+        run(["npm", "ci", "--no-audit", "--no-fund", "--ignore-scripts"], cwd=WEB)
+
+    once("node", "Node packages", WEB / "node_modules", [WEB / "package-lock.json"], make)
+
+
+def front_end() -> None:
+    """Build the front end."""
+    sources = [WEB / "src", WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
+
+    def make() -> None:
+        run(["npm", "run", "build"], cwd=WEB)
+
+    once("web", "front end", WEB / "dist" / "index.html", sources, make)
+
+
+def install(browser: bool = False, database: bool = True) -> None:
+    """Everything that the application needs to run; with ``browser`` also what drives its screens."""
+    BUILD.mkdir(exist_ok=True)
+    system_packages(browser, database)
+    python_packages()
+    node_packages()
+    front_end()

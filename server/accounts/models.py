@@ -1,0 +1,54 @@
+"""People and shops."""
+
+from django.contrib.auth.models import AbstractUser
+from django.db import models
+
+
+class Shop(models.Model):
+    """A shop: everything in Chord belongs to one."""
+
+    name = models.CharField(max_length=80)
+    demo = models.BooleanField(default=False)
+
+    class Meta:
+        constraints = [
+            models.UniqueConstraint(fields=["demo"], condition=models.Q(demo=True), name="one_demo_shop")
+        ]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class User(AbstractUser):
+    """A person who signs in; works in one shop, and keeps a choice of units."""
+
+    UNITS = [("imperial", "feet and inches"), ("metric", "metric")]
+
+    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, null=True, related_name="people")
+    units = models.CharField(max_length=8, choices=UNITS, default="imperial")
+
+    class Meta(AbstractUser.Meta):
+        constraints = [
+            models.CheckConstraint(
+                condition=models.Q(units__in=["imperial", "metric"]), name="user_units_known"
+            )
+        ]
+
+
+class ShopQuerySet(models.QuerySet):
+    """Rows that belong to shops."""
+
+    def of(self, shop: Shop) -> "ShopQuerySet":
+        """Only the rows of one shop."""
+        return self.filter(shop=shop)
+
+
+class ShopOwned(models.Model):
+    """A row that belongs to one shop."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="+")
+
+    objects = ShopQuerySet.as_manager()
+
+    class Meta:
+        abstract = True

@@ -1,0 +1,161 @@
+"""Settings of the server, all from the environment (twelve-factor); the defaults are production's.
+
+DATABASE_URL           where the database is (needed)
+CHORD_SECRET_KEY       the signing key (needed unless CHORD_DEBUG)
+CHORD_HOSTS            names the server answers to, comma separated; default 127.0.0.1,localhost
+CHORD_HTTPS            whether it stands behind https; default true. `./chord start` on loopback: false
+CHORD_DEMO             whether the demo shop may be opened with one button, on loopback; default false
+CHORD_TRUSTED_ORIGINS  origins allowed to post behind a proxy, comma separated
+CHORD_LOG_LEVEL        default INFO
+"""
+
+from pathlib import Path
+
+import environ
+from csp.constants import NONCE, NONE, SELF
+
+BASE = Path(__file__).resolve().parent.parent
+ROOT = BASE.parent
+env = environ.Env()
+
+DEBUG = env.bool("CHORD_DEBUG", default=False)
+SECRET_KEY = env.str("CHORD_SECRET_KEY")
+ALLOWED_HOSTS = env.list("CHORD_HOSTS", default=["127.0.0.1", "localhost"])
+HTTPS = env.bool("CHORD_HTTPS", default=True)
+DEMO = env.bool("CHORD_DEMO", default=False)
+CSRF_TRUSTED_ORIGINS = env.list("CHORD_TRUSTED_ORIGINS", default=[])
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.staticfiles",
+    "rest_framework",
+    "drf_spectacular",
+    "axes",
+    "csp",
+    "accounts",
+    "surfers",
+    "breaks",
+    "rack",
+    "fittings",
+    "demo",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "axes.middleware.AxesMiddleware",
+]
+
+ROOT_URLCONF = "config.urls"
+WSGI_APPLICATION = "config.wsgi.application"
+TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
+
+DATABASES = {"default": env.db("DATABASE_URL", engine="django.db.backends.postgresql")}
+DATABASES["default"].setdefault("OPTIONS", {})
+DATABASES["default"]["CONN_MAX_AGE"] = env.int("CHORD_CONN_MAX_AGE", default=60)
+DATABASES["default"]["CONN_HEALTH_CHECKS"] = True
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_USER_MODEL = "accounts.User"
+AUTHENTICATION_BACKENDS = [
+    "axes.backends.AxesStandaloneBackend",
+    "django.contrib.auth.backends.ModelBackend",
+]
+PASSWORD_HASHERS = [
+    "django.contrib.auth.hashers.Argon2PasswordHasher",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in (
+        "UserAttributeSimilarityValidator",
+        "MinimumLengthValidator",
+        "CommonPasswordValidator",
+        "NumericPasswordValidator",
+    )
+]
+AXES_FAILURE_LIMIT = 5
+AXES_COOLOFF_TIME = 0.25
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_LOCKOUT_CALLABLE = "accounts.api.locked_out"
+AXES_RESET_ON_SUCCESS = True
+AXES_ENABLE_ACCESS_FAILURE_LOG = False
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_I18N = False
+USE_TZ = True
+
+WEB_DIST = ROOT / "web" / "dist"
+STATIC_URL = "/static/"
+STATIC_ROOT = env.str("CHORD_STATIC_ROOT", default=str(ROOT / "build" / "static"))
+STATICFILES_DIRS = [WEB_DIST] if WEB_DIST.exists() else []
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedStaticFilesStorage"},
+}
+#: The build names its files by hash, so they may be kept for ever.
+WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[\w-]{8}\.\w+$"
+
+SESSION_COOKIE_SECURE = True
+CSRF_COOKIE_SECURE = True
+SESSION_COOKIE_HTTPONLY = True
+CSRF_COOKIE_HTTPONLY = True
+SESSION_COOKIE_SAMESITE = "Lax"
+SESSION_COOKIE_AGE = 60 * 60 * 24 * 14
+CSRF_FAILURE_VIEW = "config.views.csrf_failure"
+SECURE_SSL_REDIRECT = HTTPS
+SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if HTTPS else 0
+SECURE_HSTS_INCLUDE_SUBDOMAINS = HTTPS
+SECURE_HSTS_PRELOAD = HTTPS
+SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https") if HTTPS else None
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+DATA_UPLOAD_MAX_MEMORY_SIZE = 2 * 1024 * 1024
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": [NONE],
+        "script-src": [SELF, NONCE],
+        "style-src": [SELF, NONCE],
+        "font-src": [SELF],
+        "img-src": [SELF, "data:"],
+        "connect-src": [SELF],
+        "form-action": [SELF],
+        "base-uri": [NONE],
+        "frame-ancestors": [NONE],
+    }
+}
+
+REST_FRAMEWORK = {
+    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_PERMISSION_CLASSES": ["accounts.permissions.HasShop"],
+    "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
+    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
+    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "EXCEPTION_HANDLER": "config.errors.answer",
+    "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
+}
+SPECTACULAR_SETTINGS = {
+    "TITLE": "Chord",
+    "DESCRIPTION": "Boards, surfers and the waves they really get.",
+    "VERSION": "0.1.0",
+    "SERVE_INCLUDE_SCHEMA": False,
+    "SCHEMA_PATH_PREFIX": r"/api/",
+    "COMPONENT_SPLIT_PATCH": False,
+    "POSTPROCESSING_HOOKS": [],
+}
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": env.str("CHORD_LOG_LEVEL", default="INFO")},
+}

@@ -1,0 +1,6 @@
+"""Settings under which Django's test runner runs the core's tests: no application, no database."""
+
+SECRET_KEY = "the core signs nothing"
+INSTALLED_APPS: list[str] = []
+DATABASES: dict[str, dict[str, str]] = {}
+USE_TZ = True

@@ -1,0 +1,25 @@
+"""All addresses of the server."""
+
+from django.urls import path, re_path
+
+from accounts import api as accounts
+from breaks import api as breaks
+from config import views
+from fittings import api as fittings
+from rack import api as rack
+
+urlpatterns = [
+    path("api/health/", views.health, name="health"),
+    path("api/session/", accounts.SessionView.as_view(), name="session"),
+    path("api/session/demo/", accounts.DemoView.as_view(), name="demo"),
+    path("api/me/", accounts.MeView.as_view(), name="me"),
+    path("api/words/", rack.WordsView.as_view(), name="words"),
+    path("api/line/", rack.LineView.as_view(), name="line"),
+    path("api/boards/", rack.BoardsView.as_view(), name="boards"),
+    path("api/boards/<int:pk>/", rack.BoardView.as_view(), name="board"),
+    path("api/breaks/", breaks.BreaksView.as_view(), name="breaks"),
+    path("api/breaks/<int:pk>/", breaks.BreakView.as_view(), name="break"),
+    path("api/fittings/", fittings.FittingsView.as_view(), name="fittings"),
+    path("api/fittings/<int:pk>/", fittings.FittingView.as_view(), name="fitting"),
+    re_path(r"^(?!api/|static/).*$", views.page, name="page"),
+]

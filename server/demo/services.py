@@ -1,0 +1,62 @@
+"""The demo shop, made from JSON documents by the services that the screens use."""
+
+import json
+from pathlib import Path
+from typing import Any
+
+from django.db import transaction
+
+from accounts.models import Shop, User
+from breaks.documents import BreakIn
+from breaks.services import keep_break
+from chord_core.documents import Board, Surfer, parse
+from chord_core.errors import ChordError
+from fittings.documents import FittingIn
+from fittings.services import open_fitting
+from rack.services import hang
+
+
+def _read(folder: Path, name: str) -> Any:
+    return json.loads((folder / f"{name}.json").read_text(encoding="utf-8"))
+
+
+def _each(folder: Path, name: str) -> list[Any]:
+    document = _read(folder, name)
+    if not isinstance(document, dict) or not isinstance(document.get(name), list):
+        raise ChordError(f"{name}.json", None, f"must be an object with a list “{name}”")
+    return document[name]
+
+
+@transaction.atomic
+def load_demo(folder: Path, reset: bool = False) -> str:
+    """Load the demo shop unless it is there.
+
+    Args:
+        folder: where shop, boards, breaks and fittings lie as JSON.
+        reset: throw the demo shop that is there away first.
+
+    Raises:
+        ChordError: a document cannot be read; nothing is written.
+    """
+    old = Shop.objects.filter(demo=True)
+    if reset:
+        old.delete()
+    elif old.exists():
+        return "the demo shop is there already"
+    about = _read(folder, "shop")
+    shop = Shop.objects.create(name=about["shop"], demo=True)
+    person = User(username=about["person"], first_name=about["first_name"], shop=shop)
+    person.set_unusable_password()
+    person.save()
+    for i, row in enumerate(_each(folder, "boards")):
+        hang(shop, parse(Board, row, f"boards.{i}"))
+    places = {}
+    for i, row in enumerate(_each(folder, "breaks")):
+        place = keep_break(shop, parse(BreakIn, row, f"breaks.{i}"))
+        places[place.name] = place.pk
+    for i, row in enumerate(_each(folder, "fittings")):
+        facts = parse(Surfer, row["surfer"], f"fittings.{i}.surfer")
+        if row["at"] not in places:
+            raise ChordError(f"fittings.{i}.at", row["at"], f"there is no break “{row['at']}”")
+        open_fitting(shop, person, FittingIn(facts=facts, break_id=places[row["at"]]))
+    return f"demo shop “{shop.name}” loaded"

@@ -1,0 +1,82 @@
+"""What the fitting addresses read and write."""
+
+from typing import Any
+
+from pydantic import Field, RootModel
+
+from chord_core.documents import Board, HullResult, Surfer, Water
+from chord_core.documents.base import Document, Result
+from chord_core.documents.requests import TargetL
+from chord_core.documents.results import Ranked, SizeResult
+
+
+class FittingIn(Document):
+    """A new ticket: for a surfer who is known, or with what is said already; at a break."""
+
+    surfer_id: int | None = None
+    facts: Surfer = Surfer()
+    break_id: int | None = None
+
+
+class FittingPatch(Document):
+    """A change of a ticket. Facts and water are merged: a null takes a fact back to pencil."""
+
+    version: int
+    facts: dict[str, Any] = Field(default_factory=dict)
+    water: dict[str, Any] = Field(default_factory=dict)
+    break_id: int | None = None
+    target_l: TargetL | None = None
+    bench_id: int | None = None
+    typed_board: Board | None = None
+
+
+class FittingRow(Result):
+    """A ticket in the list."""
+
+    id: int
+    name: str
+    rung: str | None
+    mass_kg: float | None
+
+
+class FittingList(RootModel[tuple[FittingRow, ...]]):
+    """The tickets of the shop."""
+
+
+class RackPlace(Ranked):
+    """A board of the rack in the order of fit; ``id`` is the shop's, 0 for one that was typed."""
+
+    id: int
+
+
+class Bench(Result):
+    """What lies on the bench: a board of the rack or a typed one, its shape and how it fits."""
+
+    board: Board
+    hull: HullResult
+    ranked: RackPlace | None
+
+
+class Answer(Result):
+    """The answer of a ticket. ``present`` is the board ridden now, drawn, with its fit."""
+
+    size: SizeResult
+    judged_by: tuple[str, ...]
+    ranking: tuple[RackPlace, ...]
+    not_yet: str
+    bench: Bench | None
+    present: Bench | None
+
+
+class FittingOut(Result):
+    """A ticket and its answer."""
+
+    id: int
+    version: int
+    facts: Surfer
+    water: Water
+    break_id: int | None
+    target_l: float | None
+    bench_id: int | None
+    typed_board: Board | None
+    answer: Answer

@@ -1,0 +1,47 @@
+"""Fittings: what was said and chosen. The answer is computed again, never stored."""
+
+from django.conf import settings
+from django.db import models
+from django.db.models import Q
+
+from accounts.models import ShopOwned
+from breaks.models import Break
+from rack.models import Board
+from surfers.models import Surfer
+
+
+class Fitting(ShopOwned):
+    """One surfer's ticket: their facts and water as said this time, the target, what is on the bench.
+
+    ``version`` counts changes, so that two people at one ticket do not overwrite each other.
+    ``tables_version`` names the tables of numbers with which the answer was last made.
+    """
+
+    surfer = models.ForeignKey(Surfer, on_delete=models.CASCADE, related_name="fittings")
+    surf_break = models.ForeignKey(Break, on_delete=models.SET_NULL, null=True, related_name="+")
+    facts = models.JSONField(default=dict)
+    water = models.JSONField(default=dict)
+    target_l = models.FloatField(null=True)
+    bench_board = models.ForeignKey(Board, on_delete=models.SET_NULL, null=True, related_name="+")
+    typed_board = models.JSONField(null=True)
+    tables_version = models.CharField(max_length=12)
+    version = models.PositiveIntegerField(default=1)
+    made_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+"
+    )
+    created_at = models.DateTimeField(auto_now_add=True)
+    updated_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["pk"]
+        indexes = [models.Index(fields=["shop", "-updated_at"])]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(target_l__isnull=True) | Q(target_l__gte=5, target_l__lte=300),
+                name="fitting_target_5_to_300_l",
+            ),
+            models.CheckConstraint(
+                condition=Q(bench_board__isnull=True) | Q(typed_board__isnull=True),
+                name="fitting_one_board_on_the_bench",
+            ),
+        ]

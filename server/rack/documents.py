@@ -1,0 +1,103 @@
+"""What the rack addresses read and write."""
+
+from typing import Literal
+
+from pydantic import Field, RootModel
+
+from chord_core.documents import Board
+from chord_core.documents.base import Document, Result
+from chord_core.documents.names import FamilyName
+from chord_core.documents.results import Dims
+
+
+class LineIn(Document):
+    """A line of dims as typed."""
+
+    text: str = Field(max_length=400)
+
+
+class LineOut(Result):
+    """How a line was read: measures [m], litres as stated, written back in both units.
+
+    ``family_guess`` is in pencil: the family whose ordinary boards are nearest.
+    """
+
+    name: str | None
+    length_m: float
+    width_m: float
+    thickness_m: float
+    stated_litres: float | None
+    unit: Literal["imperial", "metric"]
+    confirm: str | None
+    written: Dims
+    family_guess: FamilyName
+
+
+class BoardIn(Document):
+    """A board for the rack: its document, or a line of dims with a family."""
+
+    board: Board | None = None
+    line: str | None = Field(default=None, max_length=400)
+    family: FamilyName | None = None
+    price: float | None = Field(default=None, ge=0, le=20000)
+
+
+class Silhouette(Result):
+    """A board seen from above: stations from the tail and half-widths [m], and the tail's cut."""
+
+    from_tail_m: tuple[float, ...]
+    half_width_m: tuple[float, ...]
+    notch_half_m: tuple[float, ...]
+
+
+class BoardOut(Result):
+    """A board of the rack with what the core computes of it."""
+
+    id: int
+    board: Board
+    line: Dims
+    litres: float
+    mass_kg: float
+    label_says: str
+    label_agrees: bool | None
+    silhouette: Silhouette
+
+
+class BoardList(RootModel[tuple[BoardOut, ...]]):
+    """The boards of the rack."""
+
+
+class Family(Result):
+    """A family's name and class."""
+
+    name: str
+    board_class: str
+
+
+class Rung(Result):
+    """A rung of the ladder and what it means."""
+
+    name: str
+    can_do: str
+
+
+class HeightWord(Result):
+    """A word for face height as a share of body height."""
+
+    word: str
+    share: float
+
+
+class Words(Result):
+    """The words that the screens offer, all from the core's tables and documents."""
+
+    families: tuple[Family, ...]
+    rungs: tuple[Rung, ...]
+    builds: tuple[str, ...]
+    heights: tuple[HeightWord, ...]
+    steepness: tuple[str, ...]
+    fitness: tuple[str, ...]
+    foot_weight: tuple[str, ...]
+    aims: tuple[str, ...]
+    complaints: tuple[str, ...]
+    kinds: tuple[str, ...]

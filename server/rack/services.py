@@ -1,0 +1,142 @@
+"""Use cases of the rack, and the fleet that is kept of it."""
+
+from dataclasses import dataclass
+from functools import lru_cache
+from typing import get_args
+
+from django.db.models import Count, Max
+
+from accounts.models import Shop
+from chord_core.documents import Board as Document
+from chord_core.documents import parse, surfer, water
+from chord_core.errors import ChordError
+from chord_core.hull.describe import curves_of, dims_of
+from chord_core.hull.fleet import fleet_of
+from chord_core.hull.guess import guess_family
+from chord_core.hull.hull import Hull, hull_of
+from chord_core.hull.label import check_label, labelled_hulls
+from chord_core.line import read_line, write_line
+from chord_core.tables import builds, families, rungs, table
+from chord_core.water.days import height_words
+from rack.documents import (
+    BoardIn,
+    BoardOut,
+    Family,
+    HeightWord,
+    LineOut,
+    Rung,
+    Silhouette,
+    Words,
+)
+from rack.models import Board
+
+#: Stations of a silhouette: every fourth of the drawn ones is enough at its size.
+_EVERY = 4
+
+
+@dataclass(frozen=True)
+class Rack:
+    """A shop's boards with their hulls, in one order."""
+
+    ids: tuple[int, ...]
+    boards: tuple[Document, ...]
+    hull: Hull | None
+    sent: tuple[BoardOut, ...]
+
+
+def read_dims(text: str) -> LineOut:
+    """Read a line of dims and write it back.
+
+    Raises:
+        ChordError: as ``chord_core.line.read_line``.
+    """
+    line = read_line(text)
+    dims = (line.length_m, line.width_m, line.thickness_m, line.stated_litres)
+    written = {"imperial": write_line(*dims), "metric": write_line(*dims, unit="metric")}
+    guess = guess_family(*dims[:3])
+    return LineOut.model_validate({**vars(line), "written": written, "family_guess": guess})
+
+
+def board_from(given: BoardIn) -> Document:
+    """The board that was given, as a document or as a line with its family.
+
+    Raises:
+        ChordError: neither was given, or the line cannot be read.
+    """
+    if given.board is not None:
+        return given.board
+    if given.line is None or given.family is None:
+        raise ChordError("line", given.line, "give a board, or a line of dims and its family")
+    line = read_line(given.line)
+    fields = {
+        "name": line.name or "",
+        "family": given.family,
+        "length_m": line.length_m,
+        "width_m": line.width_m,
+        "thickness_m": line.thickness_m,
+        "stated_litres": line.stated_litres,
+        "price": given.price,
+    }
+    return parse(Document, fields)
+
+
+def hang(shop: Shop, document: Document) -> Board:
+    """Put a board into the rack."""
+    row = Board(shop=shop)
+    row.take(document)
+    row.save()
+    return row
+
+
+def _sent(pk: int, board: Document, plain: Hull, row: int) -> BoardOut:
+    label = check_label(plain.rows(slice(row, row + 1)), board.stated_litres)
+    curves = curves_of(plain, row, _EVERY)
+    trusted = board.stated_litres if label.agrees else label.computed_l
+    return BoardOut(
+        id=pk,
+        board=board,
+        line=dims_of(board),
+        litres=trusted or label.computed_l,
+        mass_kg=float(plain.mass_kg[row]),
+        label_says=label.says,
+        label_agrees=label.agrees,
+        silhouette=Silhouette(
+            from_tail_m=curves.from_tail_m,
+            half_width_m=curves.half_width_m,
+            notch_half_m=curves.notch_half_m,
+        ),
+    )
+
+
+@lru_cache(maxsize=64)
+def _rack(shop_id: int, _count: int, _changed: object) -> Rack:
+    rows = list(Board.objects.filter(shop_id=shop_id))
+    boards = tuple(row.document() for row in rows)
+    ids = tuple(row.pk for row in rows)
+    if not rows:
+        return Rack(ids, boards, None, ())
+    plain = hull_of(fleet_of(boards))
+    sent = tuple(_sent(pk, board, plain, i) for i, (pk, board) in enumerate(zip(ids, boards, strict=True)))
+    return Rack(ids, boards, labelled_hulls(boards), sent)
+
+
+def rack_of(shop: Shop) -> Rack:
+    """The shop's rack with its hulls; drawn again only after a board came, went or changed."""
+    state = Board.objects.of(shop).aggregate(count=Count("pk"), changed=Max("updated_at"))
+    return _rack(shop.pk, state["count"], state["changed"])
+
+
+def words() -> Words:
+    """The words that the screens offer."""
+    return Words(
+        families=tuple(Family(name=f.name, board_class=f.board_class) for f in families().values()),
+        rungs=tuple(Rung(name=r.name, can_do=r.can_do) for r in rungs().values()),
+        builds=tuple(builds()),
+        heights=tuple(HeightWord(word=word, share=share) for word, share in height_words()),
+        steepness=tuple(row["name"] for row in table("waves")["steepness"]),
+        fitness=get_args(surfer.Fitness),
+        foot_weight=get_args(surfer.FootWeight),
+        aims=get_args(surfer.Aim),
+        complaints=get_args(surfer.Complaint),
+        kinds=get_args(water.Kind),
+    )

@@ -1,0 +1,9 @@
+"""The app ``surfers``."""
+
+from django.apps import AppConfig
+
+
+class SurfersConfig(AppConfig):
+    """Surfers."""
+
+    name = "surfers"

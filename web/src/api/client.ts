@@ -1,0 +1,76 @@
+// The one place that talks to the server.
+import createClient, { type Middleware } from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type Session = Schemas['Session']
+export type Fitting = Schemas['FittingOut']
+export type FittingRow = Schemas['FittingRow']
+export type FittingPatch = Schemas['FittingPatch']
+export type Facts = Schemas['Surfer']
+export type Water = Schemas['Water']
+export type Board = Schemas['Board']
+export type RackBoard = Schemas['BoardOut']
+export type Break = Schemas['BreakOut']
+export type BreakIn = Schemas['BreakIn']
+export type Words = Schemas['Words']
+export type Line = Schemas['LineOut']
+export type Answer = Schemas['Answer']
+export type Bench = Schemas['Bench']
+export type Ranked = Schemas['RackPlace']
+export type SizeResult = Schemas['SizeResult']
+export type Windows = Schemas['Windows']
+
+/** What the API says when something cannot be: the field, what was given, what is allowed. */
+export interface Fault {
+  field: string
+  value: unknown
+  message: string
+}
+
+/** A call that the server refused. `current` is the ticket as it stands, on a conflict. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    readonly fault: Fault,
+    readonly current?: Fitting,
+  ) {
+    super(fault.message)
+  }
+}
+
+let token = ''
+
+const withToken: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-CSRFToken', token)
+    return request
+  },
+}
+
+export const api = createClient<paths>({ baseUrl: window.location.origin })
+api.use(withToken)
+
+/** Keep the token that posts need. */
+export function useToken(given: string): void {
+  token = given
+}
+
+interface Told {
+  data?: unknown
+  error?: unknown
+  response: Response
+}
+
+function faultOf(error: unknown, status: number): Fault {
+  const known = (error as { error?: Fault } | undefined)?.error
+  return known ?? { field: 'request', value: null, message: `The server answered ${status}.` }
+}
+
+/** Unpack an answer as the document `T`; throws `Refused`, or the network's own error. */
+export async function told<T>(call: Promise<Told>): Promise<T> {
+  const { data, error, response } = await call
+  if (response.ok) return data as T
+  const current = (error as { current?: Fitting } | undefined)?.current
+  throw new Refused(response.status, faultOf(error, response.status), current)
+}

@@ -1,0 +1,2 @@
+declare module '@fontsource-variable/*'
+declare module '@fontsource/*'

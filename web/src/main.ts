@@ -1,0 +1,8 @@
+import { createApp } from 'vue'
+import App from './App.vue'
+import './theme/fonts.css'
+import { makeVuetify } from './theme/vuetify'
+import './theme/tokens.css'
+
+const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
+createApp(App).use(makeVuetify(nonce)).mount('#app')

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { Refused } from '../api/client'
+import { useSession } from '../state/session'
+
+const { session, signIn, openDemo } = useSession()
+const username = ref('')
+const password = ref('')
+const fault = ref('')
+
+async function attempt(work: () => Promise<void>): Promise<void> {
+  fault.value = ''
+  try {
+    await work()
+  } catch (error) {
+    fault.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+  }
+}
+</script>
+
+<template>
+  <main class="door">
+    <h1>Chord</h1>
+    <p class="about">A board for this surfer, and the waves they really get.</p>
+    <form @submit.prevent="attempt(() => signIn(username, password))">
+      <v-text-field v-model="username" label="Name" autocomplete="username" autofocus />
+      <v-text-field
+        v-model="password"
+        label="Password"
+        type="password"
+        autocomplete="current-password"
+        :error-messages="fault"
+      />
+      <div class="doors">
+        <v-btn type="submit">Sign in</v-btn>
+        <v-btn v-if="session?.demo_available" variant="text" @click="attempt(openDemo)">
+          Open the demo shop
+        </v-btn>
+      </div>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.door {
+  width: 360px;
+  margin: 18vh auto 0;
+  padding: 28px 32px 32px;
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+}
+h1 {
+  margin: 0;
+  font: 600 34px var(--serif);
+}
+.about {
+  margin: 4px 0 18px;
+  color: var(--soft-ink);
+  font-size: 16px;
+}
+.doors {
+  display: flex;
+  gap: 8px;
+  margin-top: 22px;
+}
+</style>

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+// What the break gives: a bar a word, its height the share of days.
+import { computed } from 'vue'
+import { useTicket } from '../../state/ticket'
+
+const { answer, water } = useTicket()
+const HEIGHT = 58
+const days = computed(() => answer.value?.size.days ?? [])
+const most = computed(() => Math.max(0.01, ...days.value.map((day) => day.share)))
+const labels = [1, 3, 5, 7, 10]
+const above = computed(() => days.value.slice(5).reduce((sum, day) => sum + day.share, 0))
+const says = computed(() => {
+  const one = above.value > 0.01 ? Math.round(1 / above.value) : 0
+  const often = !one || one > 40 ? 'hardly ever' : one === 1 ? 'on most days' : `on 1 day in ${one}`
+  return `Chest high or more ${often}, as remembered.`
+})
+const short = (word: string) => word.split(' ')[0]
+</script>
+
+<template>
+  <figure v-if="days.length" class="days">
+    <figcaption class="label">What {{ water.name || 'this water' }} gives</figcaption>
+    <svg :viewBox="`0 0 242 ${HEIGHT + 16}`" role="img" :aria-label="says">
+      <g v-for="(day, i) in days" :key="day.word">
+        <rect
+          :x="i * 22 + 1"
+          :y="HEIGHT - (day.share / most) * (HEIGHT - 4)"
+          width="19"
+          :height="(day.share / most) * (HEIGHT - 4)"
+          :class="{ strong: day.share > most / 2 }"
+        >
+          <title>{{ day.word }}: {{ Math.round(day.share * 100) }} % of days</title>
+        </rect>
+        <text v-if="labels.includes(i)" :x="i === 10 ? 228 : i * 22 + 11" :y="HEIGHT + 13">
+          {{ short(day.word) }}
+        </text>
+      </g>
+      <line x1="0" :y1="HEIGHT" x2="242" :y2="HEIGHT" />
+    </svg>
+    <p>{{ says }}</p>
+  </figure>
+</template>
+
+<style scoped>
+.days {
+  margin: 0;
+  padding: 7px 0 0;
+  border-top: 1px dotted var(--hairline);
+}
+svg {
+  display: block;
+  width: 100%;
+}
+rect {
+  fill: #a9bfb8;
+}
+rect.strong {
+  fill: var(--sea);
+}
+line {
+  stroke: var(--hairline);
+}
+text {
+  font: 12px var(--sans);
+  fill: var(--faint);
+  text-anchor: middle;
+}
+p {
+  margin: 2px 0 0;
+  font-size: 13px;
+  color: var(--soft-ink);
+}
+</style>

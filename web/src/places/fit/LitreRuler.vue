@@ -1,0 +1,242 @@
+<script setup lang="ts">
+// Top: one ruler in litres. To be read in five seconds: how many litres, which school says so, and
+// whether the other disagrees.
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useTicket } from '../../state/ticket'
+import { round } from '../../units'
+import { evenStep, scaleOver, ticks } from './scale'
+
+const { answer, fitting, setTarget } = useTicket()
+const WIDTH = 616
+const [LEFT, RIGHT, LINE] = [12, WIDTH - 14, 62]
+const frame = ref<SVGSVGElement | null>(null)
+const dragged = ref<number | null>(null)
+
+const size = computed(() => answer.value?.size ?? null)
+const bench = computed(() => answer.value?.bench?.ranked?.litres ?? null)
+const present = computed(() => answer.value?.present?.ranked?.litres ?? null)
+const target = computed(() => dragged.value ?? size.value?.target_l ?? null)
+const overruled = computed(() => (fitting.value?.target_l ?? null) !== null)
+
+const scale = computed(() => {
+  const bands = (size.value?.schools ?? []).flatMap((school) => [school.low_l, school.high_l])
+  const marks = [bench.value, present.value, size.value?.target_l ?? null].filter((v) => v !== null)
+  const all = [...bands, ...marks]
+  const [low, high] = all.length ? [Math.min(...all), Math.max(...all)] : [25, 60]
+  const room = Math.max((high - low) * 0.22, 4)
+  return scaleOver(Math.max(5, Math.floor(low - room)), Math.ceil(high + room), LEFT, RIGHT)
+})
+const big = computed(() => evenStep(scale.value.high - scale.value.low, 12))
+const marks = computed(() => ticks(scale.value.low, scale.value.high, big.value))
+const small = computed(() => ticks(scale.value.low, scale.value.high, big.value / 2))
+const weaves: Record<string, string> = { 'by ratio': 'ratio', 'by step': 'step' }
+
+const says = computed(() => {
+  if (!size.value?.leads) return ''
+  if (overruled.value) return 'your own target; Delete gives it back to the schools'
+  return `${size.value.leads} leads: ${size.value.leads_because}`
+})
+
+function move(litres: number): void {
+  const held = Math.min(300, Math.max(5, round(litres, 1)))
+  dragged.value = held
+  setTarget(held)
+}
+
+function keyed(event: KeyboardEvent): void {
+  if (target.value === null) return
+  const by = event.shiftKey ? 2 : 0.5
+  const steps: Record<string, number> = {
+    ArrowRight: by,
+    ArrowUp: by,
+    ArrowLeft: -by,
+    ArrowDown: -by,
+  }
+  if (event.key in steps) move(Math.round((target.value + (steps[event.key] ?? 0)) * 2) / 2)
+  else if (event.key === 'Delete' || event.key === 'Backspace') release()
+  else return
+  event.preventDefault()
+  dragged.value = null
+}
+
+function release(): void {
+  dragged.value = null
+  setTarget(null)
+}
+
+function litresAt(event: PointerEvent): number {
+  const box = frame.value?.getBoundingClientRect()
+  if (!box) return target.value ?? 0
+  return scale.value.back(((event.clientX - box.left) / box.width) * WIDTH)
+}
+
+function drag(event: PointerEvent): void {
+  if (dragged.value !== null) move(litresAt(event))
+}
+
+function drop(): void {
+  dragged.value = null
+}
+
+function take(event: PointerEvent): void {
+  ;(event.currentTarget as Element & { focus(): void }).focus()
+  event.preventDefault()
+  dragged.value = target.value
+}
+
+onMounted(() => {
+  window.addEventListener('pointermove', drag)
+  window.addEventListener('pointerup', drop)
+})
+onBeforeUnmount(() => {
+  window.removeEventListener('pointermove', drag)
+  window.removeEventListener('pointerup', drop)
+})
+</script>
+
+<template>
+  <section class="ruler" aria-label="Litres">
+    <header>
+      <span class="label">Litres</span>
+      <span class="says">{{ says }}</span>
+    </header>
+    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${WIDTH} 100`">
+      <g v-for="(school, i) in size.schools" :key="school.name">
+        <title>{{ school.name }}: {{ school.reason }}</title>
+        <rect
+          :x="scale(school.low_l)"
+          :y="22 + i * 19"
+          :width="Math.max(scale(school.high_l) - scale(school.low_l), 3)"
+          height="12"
+          :fill="`url(#weave-${weaves[school.name]})`"
+          class="band"
+          :class="{ leads: school.name === size.leads }"
+        />
+        <text :x="scale(school.low_l) - 6" :y="32 + i * 19" class="name" text-anchor="end">
+          {{ school.name.replace('by ', '') }}
+        </text>
+      </g>
+      <line :x1="LEFT" :x2="RIGHT" :y1="LINE" :y2="LINE" class="line" />
+      <line
+        v-for="v in small"
+        :key="`s${v}`"
+        :x1="scale(v)"
+        :x2="scale(v)"
+        :y1="LINE"
+        :y2="LINE + 5"
+      />
+      <g v-for="v in marks" :key="v">
+        <line :x1="scale(v)" :x2="scale(v)" :y1="LINE" :y2="LINE + 9" />
+        <text :x="scale(v)" :y="LINE + 22" text-anchor="middle">{{ round(v, 1) }}</text>
+      </g>
+      <g v-if="present">
+        <circle :cx="scale(present)" :cy="LINE" r="4.5" class="ring" />
+        <text :x="scale(present)" y="97" class="name" text-anchor="middle">
+          rides now {{ present.toFixed(1) }}
+        </text>
+      </g>
+      <line v-if="bench" :x1="scale(bench)" :x2="scale(bench)" y1="52" y2="72" class="stroke">
+        <title>on the bench: {{ bench.toFixed(1) }} L</title>
+      </line>
+      <g
+        v-if="target"
+        class="handle"
+        role="slider"
+        tabindex="0"
+        aria-label="Litres to look for"
+        :aria-valuenow="round(target, 1)"
+        :aria-valuemin="Math.min(scale.low, target)"
+        :aria-valuemax="Math.max(scale.high, target)"
+        :aria-valuetext="`${target.toFixed(1)} litres`"
+        :transform="`translate(${scale(target)} 0)`"
+        @keydown="keyed"
+        @pointerdown="take"
+        @dblclick="release"
+      >
+        <rect x="-22" y="0" width="44" :height="LINE" fill="transparent" />
+        <line y1="17" :y2="LINE" />
+        <path d="M-7,52H7L0,62Z" />
+        <text y="13" text-anchor="middle">{{ target.toFixed(1) }} L</text>
+      </g>
+    </svg>
+    <p v-else class="empty">Mass and what they can do give the litres.</p>
+    <p v-if="size?.disagreement?.warns" class="disagree">{{ size.disagreement.says }}</p>
+  </section>
+</template>
+
+<style scoped>
+.ruler {
+  position: relative;
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  gap: 16px;
+}
+.says {
+  font-size: 13px;
+  color: var(--soft-ink);
+}
+svg {
+  display: block;
+  width: 100%;
+  overflow: visible;
+}
+line {
+  stroke: var(--ink);
+}
+.band {
+  stroke: var(--sea);
+  stroke-width: 0.8;
+  opacity: 0.75;
+}
+.band.leads {
+  stroke-width: 1.8;
+  opacity: 1;
+}
+text {
+  font: 13px var(--sans);
+  fill: var(--ink);
+}
+text.name {
+  font-size: 12.5px;
+  fill: var(--soft-ink);
+}
+.ring {
+  fill: var(--foam);
+  stroke: var(--ink);
+  stroke-width: 1.8;
+}
+.stroke {
+  stroke: var(--pencil);
+  stroke-width: 2.5;
+}
+.handle {
+  cursor: ew-resize;
+  touch-action: none;
+}
+.handle:focus-visible {
+  outline: 2px solid var(--pencil);
+  outline-offset: 1px;
+}
+.handle path {
+  fill: var(--pencil);
+}
+.handle line {
+  stroke: var(--pencil);
+  stroke-width: 1.4;
+}
+.handle text {
+  font-weight: 600;
+  fill: var(--pencil-text);
+}
+.disagree {
+  margin: 0;
+  font-size: 13px;
+  color: var(--pencil-text);
+}
+.empty {
+  margin: 18px 0;
+  font: 18px var(--serif);
+}
+</style>

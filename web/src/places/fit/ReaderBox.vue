@@ -1,0 +1,148 @@
+<script setup lang="ts">
+// The one-line reader: with nothing focused, typing goes here.
+import { computed, ref } from 'vue'
+import { api, Refused, told, type Board, type Line } from '../../api/client'
+import { useRack } from '../../state/rack'
+import { useSession } from '../../state/session'
+import { useTicket } from '../../state/ticket'
+import { faceWord } from '../../units'
+import { meaning } from './reader'
+
+const { words } = useSession()
+const ticket = useTicket()
+const { hang } = useRack()
+const text = ref('')
+const fault = ref('')
+const done = ref('')
+const input = ref<HTMLInputElement | null>(null)
+const focused = ref(false)
+
+const body = computed(
+  () => ticket.facts.value.height_m ?? Number(ticket.assumed.value.get('height_m') ?? 1.75),
+)
+const meant = computed(() =>
+  words.value ? meaning(text.value, words.value, body.value) : ({ kind: 'nothing' } as const),
+)
+const found = computed(() => {
+  const start = text.value.trim().toLowerCase()
+  return ticket.state.list.filter((row) => row.name.toLowerCase().includes(start)).slice(0, 4)
+})
+const hint = computed(() => {
+  const now = meant.value
+  if (now.kind === 'dims')
+    return 'Enter: on the bench · Shift+Enter: into the rack · Alt+Enter: rides now'
+  if (now.kind === 'mass') return `Enter: the surfer weighs ${now.kg} kg`
+  if (now.kind === 'face' && words.value)
+    return `Enter: a usual day is ${faceWord(now.metres, words.value, body.value)}, ${now.metres} m`
+  if (now.kind !== 'name') return 'Dims, a mass (75 kg), a face (waist), or a name'
+  return found.value.length
+    ? `Enter: ${found.value.map((row) => row.name).join(' · ')}`
+    : `Enter: a new ticket for “${text.value.trim()}”`
+})
+
+async function boardOf(): Promise<Board> {
+  const read = await told<Line>(api.POST('/api/line/', { body: { text: text.value } }))
+  const { name, family_guess, length_m, width_m, thickness_m, stated_litres } = read
+  if (read.confirm) done.value = read.confirm
+  return { name: name ?? '', family: family_guess, length_m, width_m, thickness_m, stated_litres }
+}
+
+async function takeDims(event: KeyboardEvent): Promise<void> {
+  const board = await boardOf()
+  const kind = `taken as a ${board.family}`
+  if (event.altKey) {
+    ticket.setFacts({ present_board: board })
+    done.value ||= `Rides it now, ${kind}.`
+  } else if (event.shiftKey) {
+    const hung = await hang(board)
+    ticket.putOnBench(hung.id)
+    done.value ||= `In the rack, ${kind}.`
+  } else {
+    ticket.putTyped(board)
+    done.value ||= `On the bench, ${kind}.`
+  }
+}
+
+async function enter(event: KeyboardEvent): Promise<void> {
+  const now = meant.value
+  fault.value = done.value = ''
+  try {
+    if (now.kind === 'dims') await takeDims(event)
+    else if (now.kind === 'mass') ticket.setFacts({ mass_kg: now.kg })
+    else if (now.kind === 'face') ticket.setWater({ usual_m: now.metres })
+    else if (now.kind === 'name' && found.value[0]) await ticket.open(found.value[0].id)
+    else if (now.kind === 'name') await ticket.openNew(text.value.trim())
+    text.value = ''
+  } catch (error) {
+    fault.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+  }
+}
+
+defineExpose({
+  take(first: string) {
+    input.value?.focus()
+    if (first) text.value += first
+  },
+})
+</script>
+
+<template>
+  <div class="reader">
+    <input
+      ref="input"
+      v-model="text"
+      type="text"
+      aria-label="Dims, mass, face height or name"
+      aria-describedby="reader-says"
+      placeholder="/ dims, 75 kg, waist, or a name"
+      autocomplete="off"
+      :aria-invalid="!!fault"
+      @focus="focused = true"
+      @blur="focused = false"
+      @input="((fault = ''), (done = ''))"
+      @keydown.enter.prevent="enter"
+      @keydown.esc="((text = ''), input?.blur())"
+    />
+    <div
+      v-show="focused || fault || done"
+      id="reader-says"
+      class="says"
+      :class="{ fault }"
+      role="status"
+    >
+      {{ fault || done || hint }}
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.reader {
+  position: relative;
+  width: 330px;
+}
+input {
+  width: 100%;
+  box-sizing: border-box;
+  padding: 5px 10px;
+  font: 14px var(--sans);
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8d9b92;
+}
+.says {
+  position: absolute;
+  top: 100%;
+  right: 0;
+  z-index: 10;
+  width: max-content;
+  max-width: 460px;
+  padding: 5px 10px;
+  font-size: 13px;
+  color: var(--soft-ink);
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+}
+.says.fault {
+  color: var(--pencil-text);
+}
+</style>

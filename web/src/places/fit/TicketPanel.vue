@@ -1,0 +1,88 @@
+<script setup lang="ts">
+// Left: the ticket with the surfer's facts, five cards that open in place.
+import { computed } from 'vue'
+import { useTicket } from '../../state/ticket'
+import BodyCard from './BodyCard.vue'
+import DaysBars from './DaysBars.vue'
+import RidesCard from './RidesCard.vue'
+import SkillCard from './SkillCard.vue'
+import WantsCard from './WantsCard.vue'
+import WaterCard from './WaterCard.vue'
+
+defineProps<{ open: number }>()
+defineEmits<{ toggle: [digit: number] }>()
+const { state, fitting, facts, open: openTicket } = useTicket()
+
+const place = computed(() => state.list.findIndex((row) => row.id === fitting.value?.id))
+
+function walk(by: number): void {
+  const next = state.list[(place.value + by + state.list.length) % state.list.length]
+  if (next) void openTicket(next.id)
+}
+</script>
+
+<template>
+  <section class="ticket" aria-label="Ticket">
+    <span class="hole" aria-hidden="true" />
+    <header>
+      <h1>{{ facts.name || 'New ticket' }}</h1>
+      <span class="walk">
+        <button class="plain" type="button" aria-label="Previous ticket" @click="walk(-1)">
+          ‹
+        </button>
+        {{ place + 1 }} of {{ state.list.length }}
+        <button class="plain" type="button" aria-label="Next ticket" @click="walk(1)">›</button>
+      </span>
+    </header>
+    <div :key="fitting?.id" class="cards">
+      <BodyCard :open="open === 1" @toggle="$emit('toggle', 1)" />
+      <SkillCard :open="open === 2" @toggle="$emit('toggle', 2)" />
+      <RidesCard :open="open === 3" @toggle="$emit('toggle', 3)" />
+      <WaterCard :open="open === 4" @toggle="$emit('toggle', 4)" />
+      <WantsCard :open="open === 5" @toggle="$emit('toggle', 5)" />
+      <DaysBars />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.ticket {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding: 14px 16px 10px;
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+}
+.hole {
+  position: absolute;
+  top: 6px;
+  left: 50%;
+  width: 9px;
+  height: 9px;
+  border: 1px solid var(--hairline);
+  border-radius: 50%;
+  background: var(--paper);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  padding: 4px 0;
+}
+h1 {
+  margin: 0;
+  font: 600 21px/1.15 var(--serif);
+}
+.walk {
+  font-size: 12.5px;
+  color: var(--faint);
+  white-space: nowrap;
+}
+.cards {
+  overflow-y: auto;
+  min-height: 0;
+}
+</style>

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+// Right. To be read in five seconds: does this board fit, and the strongest reason each way.
+import { computed } from 'vue'
+import { useTicket } from '../../state/ticket'
+import { factorLines, floatLine, headline } from './verdict'
+
+const { answer, facts, state } = useTicket()
+const ranked = computed(() => answer.value?.bench?.ranked ?? null)
+const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
+const cautions = computed(() => [
+  ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
+  ...(answer.value?.size.cautions ?? []),
+])
+const label = computed(() => answer.value?.bench?.hull.label ?? null)
+const overBudget = computed(() => {
+  const [price, budget] = [answer.value?.bench?.board.price, facts.value.budget]
+  return price && budget && price > budget ? Math.round(price - budget) : 0
+})
+const closed = computed(() => (answer.value?.size.closed ?? []).slice(0, 3))
+const place = computed(() => {
+  const at = answer.value?.ranking.findIndex((row) => row.id === ranked.value?.id) ?? -1
+  return at >= 0 ? `, ${at + 1} of ${answer.value?.ranking.length} in the rack` : ''
+})
+</script>
+
+<template>
+  <section v-if="answer" class="verdict" aria-label="Verdict" :data-saving="state.saving">
+    <h2 data-verdict>{{ headline(answer, who) }}</h2>
+    <p class="float">{{ floatLine(answer) }}</p>
+    <p v-if="ranked && ranked.fit > 0" class="fit">
+      <b>Fit {{ Math.round(ranked.fit) }}</b> of 100{{ place }}
+    </p>
+    <template v-if="ranked">
+      <div class="judged">
+        <span class="label">Judged by</span>
+        <div v-for="line in factorLines(answer)" :key="line.name" class="factor">
+          <span>{{ line.name }}</span>
+          <svg viewBox="0 0 120 12" aria-hidden="true">
+            <line x1="4" x2="116" y1="6" y2="6" />
+            <circle :cx="4 + line.worth * 112" cy="6" r="4.5" />
+          </svg>
+          <span class="word">{{ line.word }}</span>
+        </div>
+      </div>
+      <h3>For</h3>
+      <ul>
+        <li v-for="reason in ranked.for" :key="reason">{{ reason }}</li>
+      </ul>
+      <h3 class="against">Against</h3>
+      <ul>
+        <li v-for="reason in ranked.against" :key="reason">{{ reason }}</li>
+        <li v-if="overBudget">{{ overBudget }} over the budget.</li>
+      </ul>
+    </template>
+    <template v-else-if="closed.length">
+      <h3>Behind a gate</h3>
+      <ul>
+        <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
+      </ul>
+    </template>
+    <ul class="cautions" aria-label="Cautions">
+      <li v-if="label && label.agrees === false">{{ label.says }}</li>
+      <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+  padding: 14px 16px;
+  overflow-y: auto;
+  min-height: 0;
+}
+h2 {
+  margin: 0;
+  font: 600 23px/1.22 var(--serif);
+}
+.float {
+  margin: 6px 0 0;
+  font-size: 15px;
+}
+.fit {
+  margin: 4px 0 0;
+  color: var(--soft-ink);
+}
+.judged {
+  margin-top: 12px;
+}
+.factor {
+  display: grid;
+  grid-template-columns: 84px 1fr 46px;
+  gap: 10px;
+  align-items: center;
+}
+.factor line {
+  stroke: var(--hairline);
+  stroke-width: 1.6;
+}
+.factor circle {
+  fill: var(--sea);
+}
+.word {
+  text-align: right;
+  color: var(--soft-ink);
+}
+h3 {
+  margin: 12px 0 2px;
+  font: 600 14px var(--sans);
+  color: var(--sea);
+}
+h3.against {
+  color: var(--note);
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 1px 0;
+}
+.cautions {
+  margin-top: 10px;
+  padding-top: 7px;
+  border-top: 1px dotted var(--hairline);
+  color: var(--soft-ink);
+  font-size: 13.5px;
+}
+</style>

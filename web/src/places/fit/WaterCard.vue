@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Refused } from '../../api/client'
+import { useRack } from '../../state/rack'
+import { useSession } from '../../state/session'
+import { useTicket } from '../../state/ticket'
+import { faceWord, readFace } from '../../units'
+import FactField from './FactField.vue'
+import FactLine, { type Piece } from './FactLine.vue'
+import TicketCard from './TicketCard.vue'
+
+defineProps<{ open: boolean }>()
+defineEmits<{ toggle: [] }>()
+const { words } = useSession()
+const { facts, water, fitting, assumed, fault, setWater, setBreak } = useTicket()
+const { rack, keepBreak } = useRack()
+
+const body = computed(() => facts.value.height_m ?? Number(assumed.value.get('height_m') ?? 1.75))
+const read = (text: string) =>
+  words.value ? readFace(text, words.value, body.value) : { fault: 'not ready' }
+const face = (metres: number) =>
+  words.value ? `${faceWord(metres, words.value, body.value)}, ${metres.toFixed(1)} m` : ''
+const kinds = { sea: 'sea', river: 'river wave', pool: 'wave pool', white_water: 'white water' }
+const days = [
+  { field: 'small_m', label: 'Small day' },
+  { field: 'usual_m', label: 'Usual day' },
+  { field: 'big_m', label: 'Big day' },
+] as const
+
+function guess(field: string): string | undefined {
+  const value = assumed.value.get(`water.${field}`)
+  return value === undefined ? undefined : face(Number(value))
+}
+
+const pieces = computed<Piece[]>(() => {
+  const steep = water.value.steepness ?? assumed.value.get('water.steepness')
+  const usual = water.value.usual_m ?? Number(assumed.value.get('water.usual_m') ?? 0)
+  const found: Piece[] = []
+  if (steep) found.push({ text: `${steep} waves`, pencil: !water.value.steepness })
+  if (usual && words.value)
+    found.push({ text: `usually ${face(usual)}`, pencil: !water.value.usual_m })
+  return found
+})
+
+const name = ref('')
+const own = ref('')
+
+async function keep(): Promise<void> {
+  own.value = ''
+  try {
+    const kept = await keepBreak({ ...water.value, name: name.value, about: '' })
+    name.value = ''
+    setBreak(kept.id)
+  } catch (error) {
+    own.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+  }
+}
+</script>
+
+<template>
+  <TicketCard title="Water" :digit="4" :open="open" @toggle="$emit('toggle')">
+    <template #says>
+      <span class="first">{{ water.name || 'Where, on what waves?' }}</span>
+      <FactLine :pieces="pieces" />
+    </template>
+    <v-select
+      label="Break"
+      :items="rack.breaks"
+      item-title="name"
+      item-value="id"
+      :model-value="fitting?.break_id ?? null"
+      @update:model-value="setBreak($event)"
+    />
+    <div class="pair">
+      <v-select
+        label="Kind"
+        :items="Object.entries(kinds).map(([value, title]) => ({ value, title }))"
+        :model-value="water.kind ?? 'sea'"
+        @update:model-value="setWater({ kind: $event })"
+      />
+      <v-select
+        label="How steep"
+        :items="[...(words?.steepness ?? [])]"
+        :model-value="water.steepness ?? null"
+        :placeholder="String(assumed.get('water.steepness') ?? '')"
+        persistent-placeholder
+        @update:model-value="setWater({ steepness: $event })"
+      />
+    </div>
+    <template v-for="day in days" :key="day.field">
+      <FactField
+        v-if="water.kind !== 'river' || day.field === 'usual_m'"
+        :label="`${water.kind === 'river' ? 'Face' : day.label}: words, m or ft`"
+        :value="water[day.field]"
+        :show="face"
+        :read="read"
+        :assumed="guess(day.field)"
+        :fault="
+          fault(`water.${day.field}`) ?? (day.field === 'usual_m' ? fault('water') : undefined)
+        "
+        @change="setWater({ [day.field]: $event })"
+      />
+    </template>
+    <v-text-field
+      v-model="name"
+      label="Keep as a break called"
+      :error-messages="own"
+      @keydown.enter="keep"
+    />
+    <v-btn v-if="name.trim()" @click="keep">Keep this break</v-btn>
+  </TicketCard>
+</template>

@@ -1,0 +1,31 @@
+// Who is signed in, and the words and units that all screens use.
+import { computed, reactive } from 'vue'
+import { api, told, useToken, type Session, type Words } from '../api/client'
+import type { Units } from '../units'
+
+const state = reactive<{ session: Session | null; words: Words | null }>({
+  session: null,
+  words: null,
+})
+
+async function take(session: Session): Promise<void> {
+  useToken(session.token)
+  if (session.signed_in && !state.words) state.words = await told<Words>(api.GET('/api/words/'))
+  state.session = session
+}
+
+/** The session of this browser. */
+export function useSession() {
+  return {
+    session: computed(() => state.session),
+    words: computed(() => state.words),
+    units: computed<Units>(() => state.session?.units ?? 'imperial'),
+    load: async () => take(await told<Session>(api.GET('/api/session/'))),
+    signIn: async (username: string, password: string) =>
+      take(await told<Session>(api.POST('/api/session/', { body: { username, password } }))),
+    openDemo: async () => take(await told<Session>(api.POST('/api/session/demo/'))),
+    signOut: async () => take(await told<Session>(api.DELETE('/api/session/'))),
+    setUnits: async (units: Units) =>
+      take(await told<Session>(api.PATCH('/api/me/', { body: { units } }))),
+  }
+}

@@ -1,0 +1,143 @@
+// The ticket on the counter: what is said, the answer to it, saving, undo.
+import { computed, reactive } from 'vue'
+import {
+  api,
+  told,
+  type Board,
+  type Facts,
+  type Fault,
+  type Fitting,
+  type FittingRow,
+  type Water,
+} from '../api/client'
+import { Saver, type Change, type SaveState } from './saver'
+
+interface State {
+  fitting: Fitting | null
+  list: FittingRow[]
+  saving: SaveState
+  fault: Fault | null
+  undo: Change[]
+  redo: Change[]
+}
+
+const state = reactive<State>({
+  fitting: null,
+  list: [],
+  saving: 'saved',
+  fault: null,
+  undo: [],
+  redo: [],
+})
+let saver: Saver | null = null
+
+function adopt(fitting: Fitting): void {
+  state.fitting = fitting
+  const row = state.list.find((other) => other.id === fitting.id)
+  if (row) Object.assign(row, { name: fitting.facts.name ?? '', rung: fitting.facts.rung })
+}
+
+function show(fitting: Fitting): void {
+  Object.assign(state, { fault: null, undo: [], redo: [], saving: 'saved' })
+  adopt(fitting)
+  window.localStorage.setItem('chord-ticket', String(fitting.id))
+  saver = new Saver(
+    { id: fitting.id, version: fitting.version },
+    {
+      saved: (saved) => state.fitting?.id === saved.id && adopt(saved),
+      refused: (error) => (state.fault = error.fault),
+      state: (now) => (state.saving = now),
+    },
+  )
+}
+
+function picked<T extends object>(from: T, keys: string[]): Record<string, unknown> {
+  return Object.fromEntries(
+    keys.map((key) => [key, (from as Record<string, unknown>)[key] ?? null]),
+  )
+}
+
+/** The change that takes `change` back, seen from `fitting`. */
+function inverse(fitting: Fitting, change: Change): Change {
+  const back: Change = {}
+  if (change.facts) back.facts = picked(fitting.facts, Object.keys(change.facts))
+  if ('break_id' in change) {
+    back.break_id = fitting.break_id
+    back.water = picked(fitting.water, ['name', 'kind', ...WATER_FACTS])
+  } else if (change.water) back.water = picked(fitting.water, Object.keys(change.water))
+  if ('target_l' in change) back.target_l = fitting.target_l
+  if ('bench_id' in change || 'typed_board' in change) {
+    if (fitting.typed_board) back.typed_board = fitting.typed_board
+    else back.bench_id = fitting.bench_id
+  }
+  return back
+}
+
+const WATER_FACTS = ['small_m', 'usual_m', 'big_m', 'steepness', 'duck_dive_needed']
+
+function push(change: Change): void {
+  state.fault = null
+  saver?.push(change)
+}
+
+/** Two changes of the same thing within a moment are one for undo (a handle that is dragged). */
+function sameThing(a: Change | undefined, b: Change): boolean {
+  const keys = (c: Change) => JSON.stringify([Object.keys(c), Object.keys(c.facts ?? {})])
+  return !!a && 'target_l' in b && keys(a) === keys(b)
+}
+
+function change(given: Change): void {
+  if (!state.fitting) return
+  const back = inverse(state.fitting, given)
+  const last = state.undo[state.undo.length - 1]
+  if (!sameThing(last, back)) state.undo.push(back)
+  state.redo = []
+  push(given)
+}
+
+function step(from: Change[], to: Change[]): void {
+  const given = from.pop()
+  if (!given || !state.fitting) return
+  to.push(inverse(state.fitting, given))
+  push(given)
+}
+
+/** The ticket in hand and what can be done with it. */
+export function useTicket() {
+  const fitting = computed(() => state.fitting)
+  const answer = computed(() => state.fitting?.answer ?? null)
+  return {
+    state,
+    fitting,
+    answer,
+    facts: computed<Facts>(() => state.fitting?.facts ?? {}),
+    water: computed<Water>(() => state.fitting?.water ?? {}),
+    assumed: computed(
+      () => new Map((answer.value?.size.assumed ?? []).map((fact) => [fact.field, fact.value])),
+    ),
+    /** What is wrong with a fact that was refused, as a sentence. */
+    fault: (field: string) => (state.fault?.field === field ? state.fault.message : undefined),
+    setFacts: (facts: Record<string, unknown>) => change({ facts }),
+    setWater: (water: Record<string, unknown>) => change({ water }),
+    setBreak: (id: number | null) => change({ break_id: id }),
+    setTarget: (litres: number | null) => change({ target_l: litres }),
+    putOnBench: (id: number) => change({ bench_id: id }),
+    putTyped: (board: Board) => change({ typed_board: board }),
+    undo: () => step(state.undo, state.redo),
+    redo: () => step(state.redo, state.undo),
+    async loadList(): Promise<void> {
+      state.list = await told<FittingRow[]>(api.GET('/api/fittings/'))
+    },
+    async open(id: number): Promise<void> {
+      show(await told<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
+    },
+    async reload(): Promise<void> {
+      if (state.fitting) await this.open(state.fitting.id)
+    },
+    async openNew(name = ''): Promise<void> {
+      const made = await told<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } }))
+      state.list.push({ id: made.id, name, rung: null, mass_kg: null })
+      show(made)
+    },
+  }
+}

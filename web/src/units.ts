@@ -1,0 +1,97 @@
+// Measures as people write and read them. SI inside; this is the edge of the screen.
+import type { Words } from './api/client'
+
+export type Units = 'imperial' | 'metric'
+export type Read<T> = { value: T } | { fault: string }
+
+const INCH = 0.0254
+
+function fraction(inches: number, step: number): string {
+  const ticks = Math.round(inches * step)
+  const whole = Math.floor(ticks / step)
+  let top = ticks - whole * step
+  let bottom = step
+  while (top && top % 2 === 0) {
+    top /= 2
+    bottom /= 2
+  }
+  if (!top) return String(whole)
+  return whole ? `${whole} ${top}/${bottom}` : `${top}/${bottom}`
+}
+
+/** A length as 5'10 or 178 cm. */
+export function lengthText(metres: number, units: Units): string {
+  if (units === 'metric') return `${Math.round(metres * 100)} cm`
+  const ticks = Math.round((metres / INCH) * 2)
+  const feet = Math.floor(ticks / 24)
+  return `${feet}'${fraction((ticks - feet * 24) / 2, 2)}`
+}
+
+/** A width as 20 1/2 or 52 cm. */
+export function widthText(metres: number, units: Units): string {
+  return units === 'metric' ? `${(metres * 100).toFixed(1)} cm` : fraction(metres / INCH, 8)
+}
+
+/** A thickness as 2 5/8 or 6.7 cm. */
+export function thicknessText(metres: number, units: Units): string {
+  return units === 'metric' ? `${(metres * 100).toFixed(1)} cm` : fraction(metres / INCH, 16)
+}
+
+/** Body height as it is said. */
+export function heightText(metres: number, units: Units): string {
+  if (units === 'metric') return `${metres.toFixed(2)} m`
+  const inches = Math.round(metres / INCH)
+  return `${Math.floor(inches / 12)}'${inches % 12}`
+}
+
+/** Read a body height: 1.70, 170, 5'7. */
+export function readHeight(text: string): Read<number> {
+  const plain = text.trim().toLowerCase().replace(',', '.')
+  const feet = /^(\d)\s*(?:'|ft)\s*(\d{1,2})?\s*(?:"|in)?$/.exec(plain)
+  if (feet) return { value: round((Number(feet[1]) * 12 + Number(feet[2] ?? 0)) * INCH, 3) }
+  const number = /^(\d+(?:\.\d+)?)\s*(m|cm)?$/.exec(plain)
+  if (!number) return { fault: `“${text}” is no height; write 1.70, 170 or 5'7` }
+  const value = Number(number[1])
+  return { value: round(value > 3 ? value / 100 : value, 3) }
+}
+
+/** Read a mass: 68, 68 kg, 150 lb. */
+export function readMass(text: string): Read<number> {
+  const found = /^(\d+(?:[.,]\d+)?)\s*(kg|lbs?)?$/i.exec(text.trim())
+  if (!found) return { fault: `“${text}” is no mass; write 68, or 150 lb` }
+  const value = Number(found[1]?.replace(',', '.'))
+  return { value: round(/^lb/i.test(found[2] ?? '') ? value * 0.45359237 : value, 1) }
+}
+
+/** Read a plain number. */
+export function readNumber(text: string): Read<number> {
+  const value = Number(text.trim().replace(',', '.'))
+  return Number.isFinite(value) ? { value } : { fault: `“${text}” is no number` }
+}
+
+/** Read a face height: waist, 0.9, 3 ft. `body` is the surfer's height [m]. */
+export function readFace(text: string, words: Words, body: number): Read<number> {
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(/ high$/, '')
+  const word = words.heights.find((row) => row.word === plain || row.word.startsWith(`${plain} `))
+  if (word) return { value: round(word.share * body, 2) }
+  const found = /^(\d+(?:[.,]\d+)?)\s*(m|ft|feet)?$/.exec(plain)
+  if (!found) {
+    const some = words.heights.map((row) => row.word).join(', ')
+    return { fault: `“${text}” is no face height; write 0.9, 3 ft, or one of ${some}` }
+  }
+  const value = Number(found[1]?.replace(',', '.'))
+  return { value: round(/^f/.test(found[2] ?? '') ? value * 0.3048 : value, 2) }
+}
+
+/** The body-height word nearest to a face [m]. */
+export function faceWord(face: number, words: Words, body: number): string {
+  const off = (share: number) => Math.abs(Math.log(face / body / share))
+  return words.heights.reduce((a, b) => (off(b.share) < off(a.share) ? b : a)).word
+}
+
+export function round(value: number, places: number): number {
+  return Math.round(value * 10 ** places) / 10 ** places
+}
