@@ -175,7 +175,9 @@ def start(port: int | None, demo: bool) -> int:
     outside = os.environ.get("DATABASE_URL")
     install(database=not outside)
     cluster = None if outside else Cluster(folder / "cluster")
-    signal.signal(signal.SIGTERM, lambda *_: signal.raise_signal(signal.SIGINT))
+    # Said outright: a shell that starts us in the background hands SIGINT down as ignored.
+    for ending in (signal.SIGINT, signal.SIGTERM):
+        signal.signal(ending, signal.default_int_handler)
     try:
         if cluster:
             cluster.start()
@@ -195,7 +197,8 @@ def start(port: int | None, demo: bool) -> int:
         say("\nEnding ...")
         return 0
     finally:
-        signal.signal(signal.SIGINT, signal.SIG_IGN)
+        for ending in (signal.SIGINT, signal.SIGTERM):
+            signal.signal(ending, signal.SIG_IGN)
         running.file.unlink(missing_ok=True)
         if cluster:
             cluster.stop()

@@ -126,6 +126,8 @@ def read_line(text: str) -> Line:
         raise ChordError("line", text[:200], "the line is longer than 200 characters")
     rest = _plain(text)
     named = _NAME.match(rest)
+    if named and named[1].strip().lower() in ("x", "by"):
+        named = None
     name = named[1].strip(" ,:;") if named else None
     rest = rest[named.end() :] if named else rest
     rest, litres = _take_litres(rest)

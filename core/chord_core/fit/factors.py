@@ -70,7 +70,6 @@ class Judged:
     high_l: Array
     target_l: Array
     present_l: float | None
-    present_lift: float | None
     duck_needed: bool
     river: bool
     reserve: Array | None

@@ -52,6 +52,12 @@ def length_limit(rider: Rider, spot: Spot) -> float | None:
     return float(np.interp(rider.mass_kg, span, [limit["share"], later]))
 
 
+def must_duck_dive(rider: Rider, spot: Spot) -> bool:
+    """Whether this rider has to get a board under the waves here: out back, lying down."""
+    out_back = rider.rung.step >= rungs()["green wave"].step
+    return spot.duck_dive_needed and out_back and rider.craft == "prone"
+
+
 def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
     """Judge how a fleet is carried and dived by this rider at this spot."""
     rules = table("sizing")["handling"]
@@ -64,5 +70,5 @@ def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
     if limit is not None:
         carry = carry * _within(length, limit)
     duck = expit((DUCK_MOST - floats.duck_dive) / 0.05)
-    needed = spot.duck_dive_needed and rider.rung.step >= rungs()["green wave"].step
+    needed = must_duck_dive(rider, spot)
     return Handling(carry, mass, length, width, duck if needed else np.ones(len(hull)))

@@ -12,8 +12,8 @@ from chord_core.documents.results import Float, Ranked, RankResult, SizeResult
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import Judged, float_factor, litres_factor, stand_up_reserve
 from chord_core.fit.gates import closed_because, kind_factor
-from chord_core.fit.handling import handle
-from chord_core.fit.schools import Sizing, present_lift, present_litres
+from chord_core.fit.handling import handle, must_duck_dive
+from chord_core.fit.schools import Sizing, present_litres
 from chord_core.fit.sentences import reasons
 from chord_core.fit.size import Case, answer_of, band_in, case_of
 from chord_core.hull.hull import Hull
@@ -66,8 +66,7 @@ def judge(case: Case, sizing: Sizing, boards: Sequence[Board], hull: Hull) -> Ju
         high_l=high,
         target_l=target,
         present_l=present_litres(rider),
-        present_lift=present_lift(rider, spot.water_kg_m3),
-        duck_needed=spot.duck_dive_needed and not standing,
+        duck_needed=must_duck_dive(rider, spot),
         river=spot.kind == "river",
         reserve=reserve,
         label_agrees=labels_agree(boards, hull),
@@ -144,8 +143,9 @@ def rank_boards(
     fit = judged.fit
     order = _order(case, boards, fit, judged)
     ranking = tuple(_ranked(case, boards[row], judged, int(row), float(fit[row])) for row in order)
+    judged_by = tuple(name for name in JUDGED_BY if name != "duck-dive" or judged.duck_needed)
     nothing = "" if fit.max() > 0 else "Not yet, not here: every board of this rack is behind a gate."
-    return RankResult(size=answer, judged_by=JUDGED_BY, ranking=ranking, not_yet=nothing)
+    return RankResult(size=answer, judged_by=judged_by, ranking=ranking, not_yet=nothing)
 
 
 def rank(request: RankRequest) -> RankResult:

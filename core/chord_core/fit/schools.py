@@ -9,7 +9,6 @@ from chord_core.documents.board import Board
 from chord_core.documents.results import Disagreement, School
 from chord_core.fit.bands import Band, aimed_band, band_for, moves
 from chord_core.hull.label import labelled_hulls
-from chord_core.surfer.body import lying_body
 from chord_core.surfer.pencil import Rider, Spot
 from chord_core.tables import rungs, table
 
@@ -34,24 +33,9 @@ def present_litres(rider: Rider) -> float | None:
     return None if board is None else _litres_of(board)
 
 
-def present_lift(rider: Rider, rho: float) -> float | None:
-    """Share of the rider's weight, wetsuit included, that the present board bears in water of
-    density ``rho`` [kg/m3]."""
-    board = rider.surfer.present_board
-    if board is None:
-        return None
-    body = lying_body(rider.mass_kg, rider.height_m, rider.wetsuit_mm)
-    return (rho * _litres_of(board) / 1e3 - _mass_of(board)) / body.mass_kg
-
-
 @lru_cache(maxsize=512)
 def _litres_of(board: Board) -> float:
     return float(labelled_hulls([board]).litres[0])
-
-
-@lru_cache(maxsize=512)
-def _mass_of(board: Board) -> float:
-    return float(labelled_hulls([board]).mass_kg[0])
 
 
 def by_ratio(rider: Rider, spot: Spot, family: str | None) -> School:

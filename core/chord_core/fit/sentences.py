@@ -70,15 +70,9 @@ def _float(judged: Judged, row: int) -> Reason:
     elif trim > _PUSHES_DEG:
         against = f"{bears}, {trim:.0f}° nose-up to paddle: the chest pushes water."
     else:
-        against = _less_lift(judged, row)
+        lift = float(judged.floats.lift_share[row])
+        against = f"Bears only {lift:.0%} of the body's weight." if lift < _LOW_LIFT else None
     return Reason(worth, f"{bears}, and lies {trim:.0f}° nose-up to paddle.", against)
-
-
-def _less_lift(judged: Judged, row: int) -> str | None:
-    lift = float(judged.floats.lift_share[row])
-    if judged.present_lift is not None and lift < judged.present_lift - 0.01:
-        return f"Bears {lift:.0%} of the body's weight; the present board {judged.present_lift:.0%}."
-    return f"Bears only {lift:.0%} of the body's weight." if lift < _LOW_LIFT else None
 
 
 def _duck(judged: Judged, row: int) -> Reason | None:
@@ -135,20 +129,23 @@ def reasons(judged: Judged, row: int) -> tuple[tuple[str, ...], tuple[str, ...]]
     """The two strongest reasons for board ``row`` and the two strongest against it.
 
     A board behind a gate says that first. A reason is said once, on the side where it is stronger.
+    What is said first at a counter weighs most: litres, then the kind, then how it floats.
     """
     closed = judged.closed[row]
     made = (
-        _litres(judged, row),
-        _float(judged, row),
-        _duck(judged, row),
-        _carry(judged, row),
-        None if closed else _kind(judged, row),
-        _step(judged, row),
-        _label(judged, row),
+        (1.0, _litres(judged, row)),
+        (0.95, None if closed else _kind(judged, row)),
+        (0.92, _float(judged, row)),
+        (0.90, _duck(judged, row)),
+        (0.90, _step(judged, row)),
+        (0.85, _carry(judged, row)),
+        (0.80, _label(judged, row)),
     )
-    known = sorted((r for r in made if r), key=lambda r: -r.worth)
-    praise = [r.for_ for r in known if r.for_][:2]
-    blame = [r.against for r in reversed(known) if r.against and r.against not in praise]
+    known = [(weight, reason) for weight, reason in made if reason]
+    best = sorted(known, key=lambda row: -row[0] * row[1].worth)
+    worst = sorted(known, key=lambda row: -row[0] * (1 - row[1].worth))
+    praise = [reason.for_ for _, reason in best if reason.for_][:2]
+    blame = [r.against for _, r in worst if r.against and r.against not in praise]
     blame.append(NOT_JUDGED)
     if closed:
         blame.insert(0, f"{closed[0].upper()}{closed[1:]}.")

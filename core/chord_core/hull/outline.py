@@ -1,10 +1,10 @@
 """Plan shape: two cubic Bezier curves joined at the wide point with a horizontal tangent.
 
 Each half is drawn in its own box: across from the end (0) to the wide point (1), up from the end's
-half-width to half the board's width. One number, the fullness ``p``, runs from a straight line (0)
-through an end that leaves freely (below 1) to one with a vertical tangent that fills the box (2);
-it is solved so that the one-foot width is met. Every curve with 0 < p <= 2 is convex: its control
-points lie on the two tangents (no change of sign of the curvature).
+half-width to half the board's width. Its two control points lie on the tangents of end and top, so
+it is convex (no change of sign of the curvature). One number is solved so that the one-foot width is
+met: where the tangents meet, for an end that leaves freely; how far the control points reach, for an
+end with a vertical tangent.
 """
 
 from __future__ import annotations
@@ -18,7 +18,7 @@ from chord_core.hull.fleet import Fleet
 from chord_core.hull.stations import SHARE, Array
 from chord_core.units import FOOT_M
 
-_STEPS = 46
+_STEPS = 34
 
 
 @dataclass(frozen=True)
@@ -52,22 +52,54 @@ class Half:
         return Half(self.x1[:, None], self.x2[:, None], self.y1[:, None], self.y2[:, None])
 
 
-def _half(fullness: Array, vertical: Array) -> Half:
-    """The half with fullness ``p`` (n,), 0-2; ``vertical`` (n,) is 1 where the end must be round."""
-    corner = np.where(vertical > 0, 0.0, 1 - np.minimum(fullness, 1))
-    free = np.where(fullness <= 1, HANDLE_SHARE, HANDLE_SHARE + (1 - HANDLE_SHARE) * (fullness - 1))
-    handle = np.where(vertical > 0, fullness / 2, free)
+def _half(corner: Array, handle: Array) -> Half:
+    """The half whose end and top tangents meet at ``corner`` (0 at the end: a vertical tangent),
+    with its control points ``handle`` of the way to it."""
     return Half(corner * handle, 1 - handle * (1 - corner), handle, np.ones_like(handle))
 
 
-def _solve(foot: Array, height: Array, vertical: Array) -> tuple[Half, Array]:
-    """Find the half whose height one foot in is ``height``; second, by how much it is missed."""
-    low, high = np.full_like(foot, 1e-3), np.full_like(foot, 2.0)
+def _free_corner(foot: Array, height: Array) -> Array:
+    """Corner of a half with a free end that passes (foot, height), (n,).
+
+    With a fixed handle the height at a parameter does not depend on the corner, and the place
+    across depends on it linearly: one bisection, then a division.
+    """
+    s = HANDLE_SHARE
+    low, high = np.zeros_like(foot), np.ones_like(foot)
     for _ in range(_STEPS):
-        p = (low + high) / 2
-        under = _half(p, vertical).height_at(foot) < height
-        low, high = np.where(under, p, low), np.where(under, high, p)
-    half = _half((low + high) / 2, vertical)
+        t = (low + high) / 2
+        under = 3 * (1 - t) ** 2 * t * s + 3 * (1 - t) * t**2 + t**3 < height
+        low, high = np.where(under, t, low), np.where(under, high, t)
+    t = (low + high) / 2
+    first, second = 3 * (1 - t) ** 2 * t * s, 3 * (1 - t) * t**2
+    return np.asarray((foot - second * (1 - s) - t**3) / np.maximum(first + second * s, 1e-12))
+
+
+def _upright_handle(foot: Array, height: Array) -> Array:
+    """Handle of a half with a vertical end that passes (foot, height), (n,); outside 0-1 none does.
+
+    At a parameter the place across gives the handle, and the height grows with both.
+    """
+    low, high = np.zeros_like(foot), np.cbrt(foot)
+    handle = np.zeros_like(foot)
+    for _ in range(_STEPS):
+        t = (low + high) / 2
+        handle = 1 - (foot - t**3) / np.maximum(3 * (1 - t) * t**2, 1e-12)
+        under = 3 * (1 - t) ** 2 * t * handle + 3 * (1 - t) * t**2 + t**3 < height
+        low, high = np.where(under, t, low), np.where(under, high, t)
+    return handle
+
+
+def _solve(foot: Array, height: Array, vertical: Array) -> tuple[Half, Array]:
+    """Find the half whose height one foot in is ``height``; second, by how much it is missed.
+
+    A free end that would have to lean outwards stands upright instead, with longer handles.
+    """
+    corner = _free_corner(foot, height)
+    upright = (vertical > 0) | (corner < 0)
+    least = np.where(vertical > 0, 0.0, HANDLE_SHARE)
+    handle = np.clip(_upright_handle(foot, height), least, 1.0)
+    half = _half(np.where(upright, 0.0, np.clip(corner, 0.0, 1.0)), np.where(upright, handle, HANDLE_SHARE))
     return half, half.height_at(foot) - height
 
 

@@ -61,17 +61,17 @@ def word_for(face_m: float, body_m: float) -> str:
 
 
 def days_by_word(days: Days, body_m: float) -> list[tuple[str, float, float, float]]:
-    """Split the days by body-height words.
+    """Split the days by the main body-height words.
 
     Returns:
         Word, low and high face [m] (0 and infinity at the ends left as 0 and 99), share of days.
     """
-    words = height_words()
-    shares = [share for _, share in words]
+    words = [row["word"] for row in table("waves")["heights"] if row["bar"]]
+    shares = [row["share_of_height"] for row in table("waves")["heights"] if row["bar"]]
     edges = [np.sqrt(a * b) * body_m for a, b in itertools.pairwise(shares)]
     below = [0.0, *(float(days.share_below(edge)) for edge in edges), 1.0]
     low_high = zip([0.0, *edges], [*edges, 99.0], strict=True)
     return [
         (word, float(low), float(high), below[i + 1] - below[i])
-        for i, ((word, _), (low, high)) in enumerate(zip(words, low_high, strict=True))
+        for i, (word, (low, high)) in enumerate(zip(words, low_high, strict=True))
     ]

@@ -35,6 +35,13 @@ const middle = computed(() => tail.value + (on.value ? (lengthOf(on.value) / 2) 
 const name = computed(() => bench.value?.board.name || bench.value?.board.family || '')
 const dims = computed(() => bench.value?.hull.line[units.value] ?? '')
 
+const what = computed(() => {
+  const board = bench.value?.board
+  if (!board) return 'Bench'
+  const tag = [board.stock, board.price].filter(Boolean).join(' ')
+  return `${board.family}, outline and side to one scale${tag ? `; ${tag}` : ''}`
+})
+
 const place = ref<number | null>(null)
 
 function slide(event: PointerEvent): void {
@@ -68,7 +75,7 @@ const alt = computed(() => `${name.value}, ${dims.value}, drawn to scale`)
 <template>
   <section class="bench" aria-label="Bench">
     <header>
-      <span class="label">{{ reading ?? 'Outline and side to one scale' }}</span>
+      <span class="label">{{ reading ?? what }}</span>
       <span v-if="ghost" class="aligns" role="group" aria-label="Lay the present board on">
         laid on at
         <button
@@ -102,7 +109,7 @@ const alt = computed(() => `${name.value}, ${dims.value}, drawn to scale`)
       <path v-if="ghost" :d="sidePath(ghost, scale, tail + shift * scale, SIDE)" class="ghost" />
       <template v-if="ends">
         <text :x="tail" :y="SIDE + 14" class="hand end">{{ ends.tail }}</text>
-        <text :x="tail + lengthOf(on) * scale" :y="SIDE + 14" class="hand end" text-anchor="end">
+        <text :x="tail + lengthOf(on) * scale" :y="SIDE + 14" class="hand end nose">
           {{ ends.nose }}
         </text>
       </template>
@@ -179,6 +186,9 @@ svg {
 .hand.end {
   font-size: 15px;
   text-anchor: start;
+}
+.hand.nose {
+  text-anchor: end;
 }
 .edge rect {
   fill: var(--wood);

@@ -4,17 +4,17 @@ import { computed } from 'vue'
 import { useTicket } from '../../state/ticket'
 
 const { answer, water } = useTicket()
-const HEIGHT = 58
+const HEIGHT = 76
 const days = computed(() => answer.value?.size.days ?? [])
 const most = computed(() => Math.max(0.01, ...days.value.map((day) => day.share)))
-const labels = [1, 3, 5, 7, 10]
-const above = computed(() => days.value.slice(5).reduce((sum, day) => sum + day.share, 0))
+const STEP = 242 / 8
+const above = computed(() => days.value.slice(4).reduce((sum, day) => sum + day.share, 0))
 const says = computed(() => {
   const one = above.value > 0.01 ? Math.round(1 / above.value) : 0
   const often = !one || one > 40 ? 'hardly ever' : one === 1 ? 'on most days' : `on 1 day in ${one}`
   return `Chest high or more ${often}, as remembered.`
 })
-const short = (word: string) => word.split(' ')[0]
+const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[0])
 </script>
 
 <template>
@@ -23,15 +23,15 @@ const short = (word: string) => word.split(' ')[0]
     <svg :viewBox="`0 0 242 ${HEIGHT + 16}`" role="img" :aria-label="says">
       <g v-for="(day, i) in days" :key="day.word">
         <rect
-          :x="i * 22 + 1"
+          :x="i * STEP + 1"
           :y="HEIGHT - (day.share / most) * (HEIGHT - 4)"
-          width="19"
+          :width="STEP - 3"
           :height="(day.share / most) * (HEIGHT - 4)"
           :class="{ strong: day.share > most / 2 }"
         >
           <title>{{ day.word }}: {{ Math.round(day.share * 100) }} % of days</title>
         </rect>
-        <text v-if="labels.includes(i)" :x="i === 10 ? 228 : i * 22 + 11" :y="HEIGHT + 13">
+        <text :x="(i + 0.5) * STEP" :y="HEIGHT + 13">
           {{ short(day.word) }}
         </text>
       </g>

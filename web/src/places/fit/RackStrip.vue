@@ -31,9 +31,10 @@ const onBench = computed(() => {
 
 watch(
   () => fitting.value?.id,
-  () => {
+  async () => {
     at.value = 0
-    list.value?.scrollTo?.({ left: 0 })
+    await nextTick()
+    list.value?.scrollTo({ left: 0 })
   },
 )
 
@@ -123,6 +124,7 @@ header {
   display: flex;
   gap: 4px;
   overflow-x: auto;
+  overflow-anchor: none;
   min-width: 0;
   scroll-snap-type: x proximity;
 }

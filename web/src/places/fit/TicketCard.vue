@@ -77,9 +77,9 @@ function close(): void {
   font-weight: 500;
 }
 .editor {
-  padding: 0 0 10px;
+  padding: 8px 0 12px;
   display: grid;
-  gap: 4px;
+  gap: 14px;
 }
 .editor :deep(.pair) {
   display: grid;

@@ -8,8 +8,8 @@ const { answer, facts, state } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const cautions = computed(() => [
-  ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
   ...(answer.value?.size.cautions ?? []),
+  ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
 ])
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
 const overBudget = computed(() => {
