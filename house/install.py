@@ -77,14 +77,24 @@ def _hash(parts: Iterable[Path | str]) -> str:
     return digest.hexdigest()
 
 
-def once(name: str, says: str, made: Path, depends: Iterable[Path | str], do: Callable[[], None]) -> None:
-    """Do a step unless what it made is there and nothing that it depends on has changed."""
-    stamp, now = STAMPS / name, _hash(depends)
+def once(
+    name: str,
+    says: str,
+    made: Path,
+    depends: Iterable[Path | str],
+    do: Callable[[], None],
+    stamps: Path = STAMPS,
+) -> None:
+    """Do a step unless what it made is there and nothing that it depends on has changed.
+
+    The stamp lies in ``stamps``: beside what was made, so that both go together.
+    """
+    stamp, now = stamps / name, _hash(depends)
     if made.exists() and stamp.exists() and stamp.read_text() == now:
         return
     with step(says):
         do()
-    STAMPS.mkdir(parents=True, exist_ok=True)
+    stamps.mkdir(parents=True, exist_ok=True)
     stamp.write_text(now)
 
 

@@ -18,7 +18,7 @@ from typing import IO, Any
 
 from house.cluster import Cluster
 from house.environment import kept_key, server_env
-from house.install import _hash, install, once
+from house.install import install, once
 from house.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
 from house.say import CannotGoOn, run, say, step
 
@@ -90,45 +90,35 @@ def manage(env: dict[str, str], *words: str) -> str:
     return run([PYTHON, "manage.py", *words], cwd=SERVER, env=env)
 
 
-def prepare(env: dict[str, str], name: str, demo: bool) -> None:
-    """Migrate, gather static files, load the demo data once."""
-    migrations = [*sorted(SERVER.glob("*/migrations/*.py"))]
-    database = env["DATABASE_URL"].rsplit("@", 1)[-1].rsplit("/", 1)[-1]
+def prepare(env: dict[str, str], cluster: Cluster | None, demo: bool) -> None:
+    """Migrate, gather static files, load the demo data.
+
+    Both are done once for a cluster of our own, whose stamps lie beside it; a database elsewhere
+    may have been changed by others, so it is asked every time.
+    """
 
     def migrate() -> None:
         manage(env, "migrate", "--no-input")
 
-    once(
-        f"{name}-migrate",
-        "migrating the database",
-        BUILD,
-        [*migrations, _cluster_id(env), database],
-        migrate,
-    )
+    def load_demo() -> None:
+        manage(env, "load_demo")
 
     def gather() -> None:
         manage(env, "collectstatic", "--no-input", "--clear")
 
     once("static", "gathering static files", BUILD / "static", [WEB / "dist"], gather)
+    if cluster is None:
+        with step("migrating the database"):
+            migrate()
+        if demo:
+            load_demo()
+        return
+    stamps = cluster.folder / "stamps"
+    migrations = sorted(SERVER.glob("*/migrations/*.py"))
+    needs = [ROOT / "requirements.lock", *migrations]
+    once("migrate", "migrating the database", cluster.data, needs, migrate, stamps)
     if demo:
-        once(
-            f"{name}-demo",
-            "demo shop",
-            BUILD,
-            [ROOT / "demo", _cluster_id(env)],
-            lambda: _load_demo(env),
-        )
-
-
-def _load_demo(env: dict[str, str]) -> None:
-    manage(env, "load_demo")
-
-
-def _cluster_id(env: dict[str, str]) -> str:
-    """What names the database behind the address, whatever port it got this time."""
-    credentials, _, where = env["DATABASE_URL"].partition("@")
-    host = "" if where.startswith("127.0.0.1") else where
-    return _hash([credentials, host])
+        once("demo", "demo shop", cluster.data, [ROOT / "demo"], load_demo, stamps)
 
 
 def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[bytes]:
@@ -183,7 +173,7 @@ def start(port: int | None, demo: bool) -> int:
             cluster.start()
         url = outside or (cluster.url if cluster else "")
         env = server_env(url, kept_key(folder), demo)
-        prepare(env, "start" if cluster else "outside", demo)
+        prepare(env, cluster, demo)
         with step("starting the server"), contextlib.ExitStack() as stack:
             process = stack.enter_context(serving(env, port))
             kept = stack.pop_all()

@@ -28,7 +28,9 @@ def feet_and_inches(metres: float, step: int = 16) -> str:
     """Write a length [m] as ``5'10`` or ``5'10 1/2``, to the nearest 1/``step`` in."""
     ticks = round(metres / INCH_M * step)
     feet, rest = divmod(ticks, 12 * step)
-    return f"{feet}'{as_fraction(rest / step, step)}"
+    inches = as_fraction(rest / step, step)
+    # 6'0 1/16, never 6'1/16, which reads as six foot one.
+    return f"{feet}'0 {inches}" if 0 < rest < step else f"{feet}'{inches}"
 
 
 def decimal(value: float, places: int = 1) -> str:

@@ -133,7 +133,7 @@ class Invariance(TestCase):
 
 class Guess(TestCase):
     def test_ordinary_boards_are_guessed_into_their_own_class(self) -> None:
-        for name in ("performance shortboard", "nose-rider", "wave stand-up", "river wide"):
+        for name in ("performance shortboard", "performance longboard", "wave stand-up", "river wide"):
             with self.subTest(name):
                 board = board_at(families()[name], 0.5)
                 guess = guess_family(board.length_m, board.width_m, board.thickness_m)

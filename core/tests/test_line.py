@@ -187,6 +187,7 @@ class WritingBack(TestCase):
         self.assertEqual(write_line(*dims, unit="metric"), "177.8 x 52.1 x 6.7")
         self.assertEqual(write_line(1.78, 0.52, 0.067, unit="metric"), "178 x 52 x 6.7")
         self.assertEqual(write_line(72 * INCH_M, 19 * INCH_M, 2.5 * INCH_M), "6'0 x 19 x 2 1/2")
+        self.assertEqual(write_line(72.0625 * INCH_M, 19 * INCH_M, 2.5 * INCH_M), "6'0 1/16 x 19 x 2 1/2")
         # 11 31/32 in after the feet is a whole foot more, never 5'12.
         self.assertEqual(write_line(71.99 * INCH_M, 19 * INCH_M, 2.5 * INCH_M)[:3], "6'0")
 

@@ -157,5 +157,6 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "loggers": {"django": {"level": env.str("CHORD_LOG_LEVEL", default="INFO")}},
     "root": {"handlers": ["console"], "level": env.str("CHORD_LOG_LEVEL", default="INFO")},
 }

@@ -24,7 +24,8 @@ export function lengthText(metres: number, units: Units): string {
   if (units === 'metric') return `${Math.round(metres * 100)} cm`
   const ticks = Math.round((metres / INCH) * 2)
   const feet = Math.floor(ticks / 24)
-  return `${feet}'${fraction((ticks - feet * 24) / 2, 2)}`
+  const inches = fraction((ticks - feet * 24) / 2, 2)
+  return inches === '1/2' ? `${feet}'0 1/2` : `${feet}'${inches}`
 }
 
 /** A width as 20 1/2 or 52 cm. */

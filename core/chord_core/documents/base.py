@@ -63,7 +63,8 @@ def as_chord_error(error: ValidationError, inside: str = "") -> ChordError:
     own = fault.get("ctx", {}).get("error")
     path = _path(([inside] if inside else []) + list(fault["loc"]))
     if isinstance(own, ChordError):
-        return ChordError(f"{path}.{own.field}" if fault["loc"] else own.field, own.value, own.message)
+        inner = [*([path] if fault["loc"] or inside else []), *([own.field] if own.field else [])]
+        return ChordError(".".join(inner), own.value, own.message)
     says = _SAYS.get(fault["type"], fault["msg"]).format(**fault.get("ctx", {}))
     given = None if fault["type"] == "missing" else fault["input"]
     read = "" if given is None or isinstance(given, dict | list) else f" (“{given}” was given)"

@@ -13,7 +13,7 @@ from chord_core.tables import builds, families, rungs, table
 def _one_of(field: str, allowed: list[str]) -> tuple[AfterValidator, WithJsonSchema]:
     def check(value: str) -> str:
         if value not in allowed:
-            raise ChordError(field, value, f"“{value}” is no {field}; one of {', '.join(allowed)}")
+            raise ChordError("", value, f"“{value}” is no {field}; one of {', '.join(allowed)}")
         return value
 
     return AfterValidator(check), WithJsonSchema({"type": "string", "enum": allowed})

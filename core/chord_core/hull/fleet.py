@@ -90,6 +90,25 @@ def _rockers(board: Board, family: Family) -> dict[str, float]:
     return made
 
 
+def _foil_share(share: float, length_m: float, middle_m: float) -> float:
+    """One-foot thickness as a share of thickness at this length, the foil held similar.
+
+    The table's share holds for the middle of the family's lengths. One foot lies further in on a
+    shorter board, so more of the thickness is left there: the same parabola about the middle.
+    """
+    here, there = 0.5 - FOOT_M / length_m, 0.5 - FOOT_M / middle_m
+    return float(np.clip(1 - (1 - share) * (here / there) ** 2, 0.3, 1.0))
+
+
+def _foils(board: Board, family: Family) -> dict[str, float]:
+    middle = sum(family.length_m) / 2
+    made: dict[str, float] = {}
+    for end in ("nose", "tail"):
+        share = _foil_share(getattr(family, f"{end}_foil_share"), board.length_m, middle)
+        made[f"{end}_thickness"] = _or(getattr(board.foil, f"{end}_m"), share * board.thickness_m)
+    return made
+
+
 def _fullness(board: Board, family: Family) -> float:
     """Section area / (width x thickness). Flat deck and full rails .92, dome and pinched .80
     (``model.md`` section 1); what is not said lies where the family's own section puts it."""
@@ -140,8 +159,7 @@ def _measures(board: Board) -> dict[str, float]:
         "tail_block": _or(outline.tail_block_m, TAIL_BLOCK_SHARE[tail_shape] * tail_width),
         "notch": TAIL_NOTCH_M[tail_shape],
         **_rockers(board, family),
-        "nose_thickness": _or(board.foil.nose_m, family.nose_foil_share * board.thickness_m),
-        "tail_thickness": _or(board.foil.tail_m, family.tail_foil_share * board.thickness_m),
+        **_foils(board, family),
         "fullness": _fullness(board, family),
         **_bottom(board),
         "foam": build.foam_kg_m3,

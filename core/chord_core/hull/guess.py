@@ -5,9 +5,24 @@ from __future__ import annotations
 from chord_core.tables import Family, Span, families
 
 
+#: What a line of dims is likely to be; a twin or a soft-top is told from these by looking at it.
+_USUAL = (
+    "mini-mal",
+    "mid-length",
+    "performance longboard",
+    "performance fish",
+    "all-rounder",
+    "performance shortboard",
+    "gun",
+    "river wide",
+    "wave stand-up",
+    "long stand-up",
+)
+
+
 def _off(value: float, span: Span) -> float:
-    """How far a measure lies from the middle of a span, in half spans (an inch at least)."""
-    half = max((span[1] - span[0]) / 2, 0.0254)
+    """How far a measure lies from the middle of a span, in half spans (2.5 mm at least)."""
+    half = max((span[1] - span[0]) / 2, 0.0025)
     return (value - (span[0] + span[1]) / 2) / half
 
 
@@ -24,6 +39,6 @@ def _distance(family: Family, length_m: float, width_m: float, thickness_m: floa
 
 
 def guess_family(length_m: float, width_m: float, thickness_m: float) -> str:
-    """The family whose ordinary boards lie nearest to these dims [m]; soft-tops are not guessed."""
-    hard = [family for family in families().values() if family.board_class != "soft"]
-    return min(hard, key=lambda f: _distance(f, length_m, width_m, thickness_m)).name
+    """The family whose ordinary boards lie nearest to these dims [m], of those that hang most."""
+    usual = [families()[name] for name in _USUAL]
+    return min(usual, key=lambda f: _distance(f, length_m, width_m, thickness_m)).name

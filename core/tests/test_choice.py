@@ -1,0 +1,229 @@
+"""Class, gates and the order of a rack: what must never lead, and what must always hold."""
+
+import math
+from unittest import TestCase
+
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from chord_core.documents import Board, RankRequest, SizeRequest, Surfer, Water
+from chord_core.documents.results import RankResult
+from chord_core.fit.cautions import leash_for
+from chord_core.fit.gates import closed_because, own_class
+from chord_core.fit.rank import rank
+from chord_core.fit.size import case_of, size
+from chord_core.fit.windows import board_at
+from chord_core.tables import families
+from tests.strategies import boards, inches, surfers, waters
+
+RACK = tuple(board_at(family, place) for family in families().values() for place in (0.25, 0.7))
+
+
+def ranked(surfer: dict[str, object], water: dict[str, object], rack: tuple[Board, ...] = RACK) -> RankResult:
+    return rank(RankRequest(surfer=Surfer(**surfer), water=Water(**water), boards=rack))
+
+
+def gate(family: str, surfer: dict[str, object], water: dict[str, object]) -> str | None:
+    case = case_of(SizeRequest(surfer=Surfer(mass_kg=75, height_m=1.78, **surfer), water=Water(**water)))
+    assert case
+    return closed_because(families()[family], case.rider, case.spot)
+
+
+class Gates(TestCase):
+    def test_by_rung(self) -> None:
+        """``docs/trade.md``, class and gates: the first rung at which each family opens."""
+        big = {"usual_m": 2.62, "steepness": "average"}
+        small = {"usual_m": 1.0, "steepness": "average"}
+        for family, closed, open_, water in (
+            ("mini-mal", "starter", "standing", small),
+            ("mid-length", "standing", "green wave", small),
+            ("all-rounder", "green wave", "trimming", small),
+            ("performance shortboard", "trimming", "linking", small),
+            ("gun", "linking", "carving", big),
+        ):
+            with self.subTest(family):
+                self.assertIn("not yet", gate(family, {"rung": closed}, water) or "")
+                self.assertIsNone(gate(family, {"rung": open_}, water))
+
+    def test_by_water(self) -> None:
+        expert = {"rung": "critical"}
+        for family, water in (
+            ("step-up", {"usual_m": 1.2}),
+            ("gun", {"usual_m": 2.0}),
+            ("all-rounder", {"usual_m": 3.0}),
+            ("keel fish", {"usual_m": 1.2, "steepness": "hollow"}),
+            ("nose-rider", {"usual_m": 1.2, "steepness": "steep"}),
+            ("river wide", {"usual_m": 1.2}),
+            ("all-rounder", {"usual_m": 0.7, "kind": "river"}),
+            ("wave stand-up", {"usual_m": 1.2}),
+        ):
+            with self.subTest(family=family, water=water):
+                self.assertIsNotNone(gate(family, expert, water))
+
+    def test_no_twin_or_keel_fish_under_a_back_foot_or_for_who_slides(self) -> None:
+        soft = {"usual_m": 1.0, "steepness": "soft"}
+        for who in ({"foot_weight": "back"}, {"complaints": ("slides",)}):
+            for family in ("performance twin", "keel fish"):
+                self.assertIn("slides", gate(family, {"rung": "carving", **who}, soft) or "")
+
+    def test_a_child_gets_a_soft_deck_first_then_real_boards(self) -> None:
+        for rung, open_ in (("green wave", False), ("trimming", True)):
+            case = case_of(SizeRequest(surfer=Surfer(mass_kg=32, rung=rung), water=Water(usual_m=0.6)))
+            assert case
+            self.assertIs(closed_because(families()["all-rounder"], case.rider, case.spot) is None, open_)
+
+    @settings(max_examples=50, deadline=None)
+    @given(surfers(), waters())
+    def test_no_board_outside_its_gate_ever_leads(self, surfer: Surfer, water: Water) -> None:
+        result = rank(RankRequest(surfer=surfer, water=water, boards=RACK))
+        case = case_of(SizeRequest(surfer=surfer, water=water))
+        assert case
+        seen_closed = False
+        for row in result.ranking:
+            closed = closed_because(families()[row.family], case.rider, case.spot) is not None
+            self.assertIs(closed, row.fit == 0 and closed)
+            self.assertFalse(seen_closed and row.fit > 0)
+            seen_closed = seen_closed or closed
+        if all(row.fit == 0 for row in result.ranking):
+            self.assertIn("Not yet", result.not_yet)
+
+
+class Classes(TestCase):
+    def test_named_by_wish_present_board_or_rung(self) -> None:
+        fish = inches("performance fish", 70, 21, 2.5).model_dump()
+        soft = inches("long soft-top", 96, 22.5, 3.1).model_dump()
+        for surfer, water, wanted in (
+            ({"rung": "starter"}, {}, "soft"),
+            ({"rung": "green wave"}, {}, "middle"),
+            ({"rung": "linking"}, {}, "short"),
+            ({"rung": "linking", "aim": "nose-ride"}, {}, "long"),
+            ({"rung": "trimming", "present_board": fish}, {}, "short"),
+            ({"rung": "trimming", "present_board": soft}, {}, "middle"),
+            ({"rung": "trimming", "present_board": fish, "wish": "single fin"}, {}, "middle"),
+            ({"rung": "trimming"}, {"kind": "river", "usual_m": 0.7}, "river"),
+            ({"rung": "trimming", "craft": "stand_up"}, {}, "stand-up"),
+        ):
+            case = case_of(SizeRequest(surfer=Surfer(mass_kg=75, **surfer), water=Water(**water)))
+            assert case
+            self.assertEqual(own_class(case.rider, case.spot)[0], wanted, surfer)
+
+    def test_a_wish_leads_inside_its_class_when_the_gates_let_it(self) -> None:
+        surfer = {"mass_kg": 75, "rung": "linking", "wish": "keel fish"}
+        self.assertEqual(
+            size(SizeRequest(surfer=Surfer(**surfer), water=Water(steepness="soft"))).families[0].family,
+            "keel fish",
+        )
+        hollow = size(SizeRequest(surfer=Surfer(**surfer), water=Water(steepness="hollow")))
+        self.assertNotIn("keel fish", [kind.family for kind in hollow.families])
+
+    def test_a_tired_shortboarder_is_shown_longer_boards(self) -> None:
+        board = inches("all-rounder", 74, 19.5, 2.5).model_dump()
+        young = size(SizeRequest(surfer=Surfer(mass_kg=85, rung="linking", present_board=board, age=35)))
+        tired = size(SizeRequest(surfer=Surfer(mass_kg=85, rung="linking", present_board=board, age=64)))
+        self.assertNotIn("mid-length", [kind.family for kind in young.families])
+        self.assertIn("mid-length", [kind.family for kind in tired.families])
+
+
+class Order(TestCase):
+    @settings(max_examples=25, deadline=None)
+    @given(surfers(), waters(), st.lists(boards(), min_size=1, max_size=6))
+    def test_adding_boards_never_changes_the_order_of_the_others(
+        self, surfer: Surfer, water: Water, more: list[Board]
+    ) -> None:
+        few = rank(RankRequest(surfer=surfer, water=water, boards=RACK[:30]))
+        many = rank(RankRequest(surfer=surfer, water=water, boards=(*RACK[:30], *more)))
+        kept = [row.index for row in many.ranking if row.index < 30]
+        self.assertEqual([row.index for row in few.ranking], kept)
+
+    @settings(max_examples=25, deadline=None)
+    @given(surfers(), waters(), st.randoms(use_true_random=False))
+    def test_a_shuffled_rack_gives_the_same_fits(self, surfer: Surfer, water: Water, random: object) -> None:
+        order = list(range(len(RACK)))
+        random.shuffle(order)  # type: ignore[attr-defined]
+        one = rank(RankRequest(surfer=surfer, water=water, boards=RACK))
+        two = rank(RankRequest(surfer=surfer, water=water, boards=tuple(RACK[i] for i in order)))
+        fits = {row.index: row.fit for row in one.ranking}
+        for row in two.ranking:
+            self.assertTrue(math.isclose(fits[order[row.index]], row.fit, rel_tol=1e-9, abs_tol=1e-9))
+
+    @settings(max_examples=40, deadline=None)
+    @given(surfers(), waters())
+    def test_every_board_has_two_reasons_each_way_and_finite_numbers(
+        self, surfer: Surfer, water: Water
+    ) -> None:
+        for row in rank(RankRequest(surfer=surfer, water=water, boards=RACK)).ranking:
+            self.assertEqual(len(row.for_), 2 if row.fit > 1 else len(row.for_), row)
+            self.assertEqual(len(row.against), 2, row)
+            self.assertFalse(set(row.for_) & set(row.against))
+            self.assertTrue(0 <= row.fit <= 100.0001 and math.isfinite(row.fit))
+
+    def test_of_two_equal_boards_the_one_within_the_budget_stands_first(self) -> None:
+        cheap = inches("all-rounder", 73, 20, 2.5, price=400, stated_litres=33.2)
+        dear = inches("all-rounder", 73, 20, 2.5, price=900, stated_litres=33.1)
+        surfer = {"mass_kg": 75, "rung": "linking", "budget": 600}
+        first = ranked(surfer, {"usual_m": 1.0}, (dear, cheap)).ranking[0]
+        self.assertEqual(first.index, 1)
+
+    def test_litres_inside_the_band_fit_better_than_far_outside(self) -> None:
+        rack = tuple(inches("all-rounder", 72, 20, 2.5, stated_litres=litres) for litres in (28, 33, 35, 37))
+        result = ranked(
+            {"mass_kg": 75, "rung": "linking", "aim": "one board for everything"}, {"usual_m": 1.0}, rack
+        )
+        fits = {rack[row.index].stated_litres: row.fit for row in result.ranking}
+        self.assertGreater(fits[35], fits[28])
+
+    def test_duck_dive_counts_only_where_waves_are_dived(self) -> None:
+        big, small = {"usual_m": 1.8}, {"usual_m": 0.6}
+        surfer = {"mass_kg": 75, "height_m": 1.78, "rung": "linking"}
+        self.assertIn("duck-dive", ranked(surfer, big).judged_by)
+        self.assertNotIn("duck-dive", ranked(surfer, small).judged_by)
+        self.assertNotIn("duck-dive", ranked({**surfer, "rung": "standing"}, big).judged_by)
+
+    def test_a_heavy_long_board_is_held_against_a_child(self) -> None:
+        """Law 24 and the mistakes people make."""
+        result = ranked({"mass_kg": 30, "rung": "standing"}, {"usual_m": 0.5})
+        fits = {RACK[row.index].length_m: row for row in result.ranking if row.family == "long soft-top"}
+        self.assertLess(max(fits.items())[1].factors["carry"], 0.05)
+
+    def test_stand_up_is_judged_by_its_reserve_of_float(self) -> None:
+        result = ranked({"mass_kg": 75, "rung": "trimming", "craft": "stand_up"}, {"usual_m": 1.0})
+        top = result.ranking[0]
+        self.assertEqual(top.family, "wave stand-up")
+        self.assertIsNone(top.floats.trim_deg)
+        self.assertIsNotNone(top.floats.reserve_share)
+
+
+class Cautions(TestCase):
+    def size(self, surfer: dict[str, object], water: dict[str, object]) -> str:
+        return " ".join(size(SizeRequest(surfer=Surfer(**surfer), water=Water(**water))).cautions)
+
+    def test_faces_over_the_rung_say_not_yet_not_here(self) -> None:
+        self.assertIn("Not yet, not here", self.size({"mass_kg": 75, "rung": "starter"}, {"usual_m": 1.2}))
+        self.assertNotIn("Not yet", self.size({"mass_kg": 75, "rung": "critical"}, {"usual_m": 1.2}))
+
+    def test_children_beginners_and_local_rules(self) -> None:
+        said = self.size({"mass_kg": 30, "rung": "starter"}, {"usual_m": 0.4})
+        for word in ("child", "rounded fins", "Lifeguards"):
+            self.assertIn(word, said)
+
+    @settings(max_examples=40, deadline=None)
+    @given(surfers(), st.floats(0.3, 1.5))
+    def test_never_an_ankle_leash_on_a_river(self, surfer: Surfer, face: float) -> None:
+        result = size(SizeRequest(surfer=surfer, water=Water(kind="river", usual_m=face)))
+        assume(result.families)
+        self.assertIn("No ankle leash", result.leash)
+
+    def test_a_leash_is_the_next_foot_up_thin_when_small_thick_when_big(self) -> None:
+        for inches_, face, wanted in (
+            (70, 0.9, "6 ft, thin"),
+            (72, 2.2, "6 ft, thick"),
+            (73, 1.5, "7 ft, regular"),
+            (110, 0.8, "10 ft, thin at knee or calf"),
+        ):
+            case = case_of(
+                SizeRequest(
+                    surfer=Surfer(mass_kg=75, height_m=1.78, rung="linking"), water=Water(usual_m=face)
+                )
+            )
+            assert case
+            self.assertIn(wanted, leash_for(inches_ * 0.0254, case.rider, case.spot))

@@ -1,0 +1,249 @@
+"""Bands, schools, windows: the numbers of the counter and the laws about how much."""
+
+from unittest import TestCase
+
+from hypothesis import assume, given, settings
+from hypothesis import strategies as st
+
+from chord_core.documents import SizeRequest, Surfer, Water
+from chord_core.documents.results import SizeResult
+from chord_core.fit.bands import band_for, moves
+from chord_core.fit.size import case_of, size
+from chord_core.fit.windows import board_at, family_litres, place_of
+from chord_core.hull.describe import describe_hull
+from chord_core.surfer.pencil import height_from_mass, pencil_rider, pencil_water
+from chord_core.tables import families, rungs
+from tests.strategies import inches, surfers, waters
+
+PLAIN = {"mass_kg": 75, "height_m": 1.78, "age": 30, "fitness": "good", "sessions_month": 6}
+
+
+def sized(
+    surfer: dict[str, object], water: dict[str, object] | None = None, target: float | None = None
+) -> SizeResult:
+    return size(
+        SizeRequest(
+            surfer=Surfer(**surfer),
+            water=Water(**({"usual_m": 1.0} if water is None else water)),
+            target_l=target,
+        )
+    )
+
+
+def band(
+    surfer: dict[str, object], water: dict[str, object] | None = None, family: str | None = None
+) -> tuple[float, float]:
+    request = SizeRequest(
+        surfer=Surfer(**surfer), water=Water(**(water or {"usual_m": 1.0, "steepness": "average"}))
+    )
+    case = case_of(request)
+    assert case
+    return band_for(case.rider, case.spot, family)
+
+
+class Bands(TestCase):
+    def test_litres_per_kilogram_of_the_ladder(self) -> None:
+        """75 kg, six sessions a month, nothing to correct: the table's numbers themselves."""
+        table = {
+            "starter": (1.05, 1.30),
+            "green wave": (0.66, 0.86),
+            "trimming": (0.51, 0.66),
+            "critical": (0.35, 0.41),
+        }
+        for rung, (low, high) in table.items():
+            got = band(
+                {**PLAIN, "rung": rung},
+                {"small_m": 0.5, "usual_m": 0.8, "big_m": 1.1, "steepness": "average"},
+            )
+            self.assertAlmostEqual(got[0], low * 75, delta=0.002 * low * 75)
+            self.assertAlmostEqual(got[1], high * 75, delta=0.002 * high * 75)
+
+    def test_longboards_have_their_own(self) -> None:
+        low, high = band({**PLAIN, "rung": "linking"}, family="nose-rider")
+        self.assertAlmostEqual(low, 0.90 * 75, delta=0.3)
+        self.assertAlmostEqual(high, 1.15 * 75, delta=0.3)
+
+    def test_big_water_factor(self) -> None:
+        """``docs/trade.md``: mean face of 1.2 body heights 1.12, 1.6: 1.36, 3: 2.2."""
+        from chord_core.fit.bands import _big_water
+
+        for face, factor in ((0.5, 1.0), (1.2, 1.12), (1.6, 1.36), (3.0, 2.2)):
+            self.assertAlmostEqual(_big_water(face), factor, delta=0.02 * factor)
+
+    def test_stand_up_litres(self) -> None:
+        """``docs/model.md``: standing 81-95 / 109-128 / 143-168 L for 55 / 75 / 100 kg, critical
+        59-67 / 79-90 / 103-118; a wetsuit of 3 mm."""
+        expected = {
+            "standing": {55: (81, 95), 75: (109, 128), 100: (143, 168)},
+            "critical": {55: (59, 67), 75: (79, 90), 100: (103, 118)},
+        }
+        for rung, rows in expected.items():
+            for mass, (low, high) in rows.items():
+                got = band({"mass_kg": mass, "rung": rung, "craft": "stand_up", "wetsuit_mm": 3})
+                self.assertAlmostEqual(got[0], low, delta=0.02 * low)
+                self.assertAlmostEqual(got[1], high, delta=0.02 * high)
+
+    def test_a_light_surfer_gets_more_a_kilogram_where_a_board_is_stood_on(self) -> None:
+        light, heavy = (
+            band({**PLAIN, "mass_kg": 50, "rung": "starter"}),
+            band({**PLAIN, "mass_kg": 100, "rung": "starter"}),
+        )
+        self.assertGreater(light[0] / 50, heavy[0] / 100)
+        self.assertAlmostEqual((light[0] / 50) / (heavy[0] / 100), 2**0.2, delta=0.01)
+
+    def test_every_correction_says_itself(self) -> None:
+        surfer = Surfer(mass_kg=75, rung="linking", age=60, fitness="low", sessions_month=1)
+        rider, _ = pencil_rider(surfer)
+        spot, _ = pencil_water(Water(kind="pool", usual_m=1.0), rider.height_m)
+        said = " ".join(move.says for move in moves(rider, spot))
+        for word in ("low fitness", "1 sessions", "60 years", "fresh water"):
+            self.assertIn(word, said)
+
+
+class HowMuch(TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(surfers(), waters(), st.floats(3, 20))
+    def test_heavier_wants_more(self, surfer: Surfer, water: Water, more: float) -> None:
+        """Law 15, by ratio, at one height and class of board."""
+        fixed = surfer.model_copy(update={"present_board": None, "height_m": 1.75})
+        self.assertGreater(
+            self.low(fixed.model_copy(update={"mass_kg": fixed.mass_kg + more}), water),
+            self.low(fixed, water),
+        )
+
+    @settings(max_examples=60, deadline=None)
+    @given(surfers(), waters())
+    def test_fewer_sessions_and_less_fitness_want_no_less(self, surfer: Surfer, water: Water) -> None:
+        """Laws 16 and 20."""
+        seldom = surfer.model_copy(update={"sessions_month": 1.0})
+        often = surfer.model_copy(update={"sessions_month": 12.0})
+        self.assertGreater(self.low(seldom, water), self.low(often, water))
+        unfit, fit = (surfer.model_copy(update={"fitness": f}) for f in ("low", "high"))
+        self.assertGreater(self.low(unfit, water), self.low(fit, water))
+
+    @settings(max_examples=40, deadline=None)
+    @given(surfers(), waters())
+    def test_a_higher_rung_wants_less(self, surfer: Surfer, water: Water) -> None:
+        names = list(rungs())
+        assume(surfer.rung != names[-1])
+        above = surfer.model_copy(update={"rung": names[names.index(str(surfer.rung)) + 1]})
+        self.assertLess(self.low(above, water), self.low(surfer, water))
+
+    def low(self, surfer: Surfer, water: Water) -> float:
+        case = case_of(SizeRequest(surfer=surfer, water=water))
+        assert case
+        return band_for(case.rider, case.spot)[0]
+
+
+class Schools(TestCase):
+    def present(self, litres: float, **more: object) -> dict[str, object]:
+        plain = describe_hull(inches("all-rounder", 74, 20, 2.5)).litres
+        board = inches("all-rounder", 74, 20, 2.5 * litres / plain)
+        return {**PLAIN, "rung": "trimming", "present_board": board.model_dump(), **more}
+
+    def step(self, surfer: dict[str, object]) -> tuple[float, float]:
+        school = next(s for s in sized(surfer).schools if s.name == "by step")
+        return school.low_l, school.high_l
+
+    def test_progress_steps_down_eight_to_fifteen_percent(self) -> None:
+        low, high = self.step({**self.present(35), "rung": "linking", "mass_kg": 70, "aim": "progress"})
+        self.assertAlmostEqual(low, 0.85 * 35, places=4)
+        self.assertAlmostEqual(high, 0.92 * 35, places=4)
+
+    def test_a_board_that_will_not_catch_steps_up_whatever_the_aim(self) -> None:
+        low, high = self.step(self.present(34, aim="progress", complaints=("will not catch",)))
+        self.assertAlmostEqual(low, 1.08 * 34, places=4)
+        self.assertAlmostEqual(high, 1.15 * 34, places=4)
+
+    def test_corky_loses_about_five_percent(self) -> None:
+        low, high = self.step(self.present(36, complaints=("corky",)))
+        self.assertAlmostEqual((low + high) / 2, 0.95 * 36, places=4)
+
+    def test_too_small_already_is_never_stepped_down(self) -> None:
+        """The first mistake people make: too small too soon."""
+        low, _ = self.step(self.present(30, aim="progress"))
+        self.assertGreater(low, 30)
+
+    @settings(max_examples=60, deadline=None)
+    @given(surfers(), waters())
+    def test_never_more_than_a_fifth_at_once(self, surfer: Surfer, water: Water) -> None:
+        from chord_core.hull.label import labelled_hulls
+
+        assume(surfer.present_board is not None)
+        now = float(labelled_hulls([surfer.present_board]).litres[0])  # type: ignore[list-item]
+        school = next(s for s in size(SizeRequest(surfer=surfer, water=water)).schools if s.name == "by step")
+        self.assertGreaterEqual(school.low_l, 0.8 * now)
+        self.assertLessEqual(school.high_l, 1.2 * now)
+
+    def test_who_leads(self) -> None:
+        green = self.present(50)
+        self.assertEqual(sized({**green, "rung": "green wave"}).leads, "by ratio")
+        self.assertEqual(sized({**green, "rung": "trimming"}).leads, "by step")
+        self.assertEqual(sized({**PLAIN, "rung": "trimming"}).leads, "by ratio")
+
+    def test_disagreement_over_twelve_percent_warns(self) -> None:
+        far, near = (
+            sized(self.present(37.5, aim="more waves")),
+            sized(self.present(40, aim="one board for everything")),
+        )
+        self.assertIsNotNone(far.disagreement)
+        far = sized({**self.present(40), "rung": "trimming", "mass_kg": 110})
+        self.assertTrue(far.disagreement and far.disagreement.warns and "12%" in far.disagreement.says)
+        self.assertFalse(near.disagreement and near.disagreement.warns)
+
+    def test_an_own_target_moves_the_leading_band(self) -> None:
+        schools, own = sized(PLAIN | {"rung": "linking"}), sized(PLAIN | {"rung": "linking"}, target=40.0)
+        self.assertEqual(own.target_l, 40.0)
+        assert own.windows and schools.windows
+        low, high = own.windows.litres
+        self.assertAlmostEqual((low + high) / 2, 40.0, places=4)
+        self.assertEqual(schools.schools, own.schools)
+
+
+class WindowsInFamilies(TestCase):
+    @settings(max_examples=60, deadline=None)
+    @given(surfers(), waters())
+    def test_hold_the_litres_that_are_asked_where_the_family_has_them(
+        self, surfer: Surfer, water: Water
+    ) -> None:
+        for kind in size(SizeRequest(surfer=surfer, water=water)).families:
+            family, window = families()[kind.family], kind.windows
+            for low, high in (window.length_m, window.width_m, window.thickness_m, window.litres):
+                self.assertLess(low, high)
+            middle = sum(window.litres) / 2
+            grid = family_litres(family.name)
+            if grid[0] <= middle <= grid[-1]:
+                litres = describe_hull(board_at(family, place_of(family, middle))).litres
+                self.assertAlmostEqual(litres, middle, delta=0.01 * middle)
+
+    def test_are_never_narrower_than_a_shapers_step(self) -> None:
+        window = sized(PLAIN | {"rung": "critical"}, target=26.0).windows
+        assert window
+        self.assertGreaterEqual(window.length_m[1] - window.length_m[0], 0.0254 - 1e-9)
+        self.assertGreaterEqual(window.thickness_m[1] - window.thickness_m[0], 0.0254 / 16 - 1e-9)
+
+
+class Pencil(TestCase):
+    def test_two_facts_give_an_answer_and_the_rest_is_said_to_be_assumed(self) -> None:
+        result = sized({"mass_kg": 75, "rung": "trimming"}, {})
+        self.assertEqual(result.missing, ())
+        self.assertIsNotNone(result.target_l)
+        fields = {fact.field for fact in result.assumed}
+        self.assertLessEqual({"height_m", "age", "fitness", "sessions_month", "aim", "water.usual_m"}, fields)
+
+    def test_without_mass_or_rung_nothing_is_invented(self) -> None:
+        result = sized({"rung": "trimming"})
+        self.assertEqual(result.missing, ("mass_kg",))
+        self.assertIsNone(result.target_l)
+        self.assertEqual(result.schools, ())
+
+    def test_what_was_said_is_never_called_assumed(self) -> None:
+        result = sized(
+            PLAIN
+            | {"rung": "linking", "aim": "trip", "wetsuit_mm": 4, "foot_weight": "back", "craft": "prone"}
+        )
+        self.assertEqual([f.field for f in result.assumed if not f.field.startswith("water.")], [])
+
+    def test_heights_are_those_of_people(self) -> None:
+        for mass, height in ((30, 1.33), (60, 1.67), (75, 1.78), (95, 1.95)):
+            self.assertAlmostEqual(height_from_mass(mass), height, delta=0.06)

@@ -1,0 +1,182 @@
+"""Signing in and out, lock-out, the demo's door, and walls between shops."""
+
+import re
+from typing import Any
+
+from django.test import Client, TestCase, override_settings
+from django.urls import get_resolver
+from django.urls.resolvers import URLPattern
+
+from accounts.models import Shop, User
+from accounts.tests.case import BOARD, ApiCase, make_shop
+from breaks.models import Break
+from fittings.models import Fitting
+from rack.models import Board
+
+PASSWORD = "wet wax and sand"
+
+
+class SigningIn(ApiCase):
+    def setUp(self) -> None:
+        self.client = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
+
+    def test_in_and_out(self) -> None:
+        self.assertFalse(self.good("get", "/api/session/")["signed_in"])
+        session = self.good("post", "/api/session/", {"username": "north-person", "password": PASSWORD})
+        self.assertEqual((session["signed_in"], session["shop"]), (True, "north"))
+        self.good("get", "/api/boards/")
+        self.assertFalse(self.good("delete", "/api/session/")["signed_in"])
+        self.refused(403, "get", "/api/boards/")
+
+    def test_cookies_are_secure(self) -> None:
+        self.good("post", "/api/session/", {"username": "north-person", "password": PASSWORD})
+        cookie = self.client.cookies["sessionid"]
+        self.assertTrue(cookie["secure"] and cookie["httponly"])
+        self.assertEqual(cookie["samesite"], "Lax")
+
+    def test_passwords_are_kept_with_argon2(self) -> None:
+        self.assertTrue(self.user.password.startswith("argon2$argon2id$"))
+
+    def test_a_wrong_password_says_so_and_five_lock_the_door(self) -> None:
+        wrong = {"username": "north-person", "password": "sand"}
+        for _ in range(4):
+            self.assertEqual(self.refused(400, "post", "/api/session/", wrong)["field"], "password")
+        self.refused(429, "post", "/api/session/", wrong)
+        right = {"username": "north-person", "password": PASSWORD}
+        self.assertIn("Too many", self.refused(429, "post", "/api/session/", right)["message"])
+
+    def test_bad_input_at_the_door(self) -> None:
+        self.assertEqual(self.refused(400, "post", "/api/session/", {"username": "x"})["field"], "password")
+        self.assertEqual(self.refused(400, "post", "/api/session/", [])["field"], "document")
+        response = self.client.post("/api/session/", "{", content_type="application/json")
+        self.assertEqual(response.status_code, 400)
+
+    def test_a_post_without_the_pages_token_is_refused(self) -> None:
+        strict = Client(enforce_csrf_checks=True, REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
+        body = {"username": "north-person", "password": PASSWORD}
+        response = strict.post("/api/session/", body, content_type="application/json")
+        self.assertEqual((response.status_code, response.json()["error"]["field"]), (403, "csrf"))
+        token = strict.get("/api/session/").json()["token"]
+        response = strict.post("/api/session/", body, content_type="application/json", HTTP_X_CSRFTOKEN=token)
+        self.assertEqual(response.status_code, 200)
+
+    def test_someone_without_a_shop_sees_nothing(self) -> None:
+        User.objects.create_user("drifter", password=PASSWORD)
+        session = self.good("post", "/api/session/", {"username": "drifter", "password": PASSWORD})
+        self.assertFalse(session["signed_in"])
+        self.refused(403, "get", "/api/boards/")
+
+    def test_units_are_kept_for_the_person(self) -> None:
+        self.client.force_login(self.user)
+        self.assertEqual(self.good("patch", "/api/me/", {"units": "metric"})["units"], "metric")
+        self.assertEqual(self.good("get", "/api/session/")["units"], "metric")
+        self.refused(400, "patch", "/api/me/", {"units": "cubits"})
+
+
+class DemoDoor(TestCase):
+    def setUp(self) -> None:
+        shop = Shop.objects.create(name="demo", demo=True)
+        User.objects.create(username="counter", shop=shop)
+
+    def open(self, **meta: str) -> Any:
+        return Client(**{"REMOTE_ADDR": "127.0.0.1", "HTTP_HOST": "127.0.0.1:8400", **meta}).post(
+            "/api/session/demo/"
+        )
+
+    def test_opens_with_one_button_on_loopback(self) -> None:
+        self.assertTrue(self.open().json()["signed_in"])
+
+    def test_never_from_elsewhere_at_another_name_behind_a_proxy_or_without_demo_data(self) -> None:
+        for meta in ({"REMOTE_ADDR": "10.0.0.7"}, {"HTTP_X_FORWARDED_FOR": "10.0.0.7"}):
+            self.assertEqual(self.open(**meta).status_code, 400, meta)
+        with override_settings(ALLOWED_HOSTS=["shop.example"]):
+            self.assertEqual(self.open(HTTP_HOST="shop.example").status_code, 400)
+        with override_settings(DEMO=False):
+            self.assertEqual(self.open().status_code, 400)
+            session = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1").get("/api/session/").json()
+            self.assertFalse(session["demo_available"])
+
+    def test_says_when_the_demo_data_is_not_there(self) -> None:
+        Shop.objects.all().delete()
+        self.assertIn("not loaded", self.open().json()["error"]["message"])
+
+
+#: Addresses that anybody may ask, signed in or not.
+OPEN_TO_ALL = {"health", "session", "demo", "page"}
+METHODS = ("get", "post", "put", "patch", "delete")
+
+
+class Walls(ApiCase):
+    """Every address of the API, without signing in and from another shop."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        cls.other, cls.stranger = make_shop("south")
+        cls.board = Board.objects.of(cls.shop).first()
+        cls.place = Break.objects.create(shop=cls.shop, name="Ropewalk")
+
+    def addresses(self) -> list[tuple[str, str]]:
+        patterns = [p for p in get_resolver().url_patterns if isinstance(p, URLPattern)]
+        rows = [(p.name or "", "/" + str(p.pattern)) for p in patterns if p.name not in OPEN_TO_ALL]
+        self.assertGreaterEqual(len(rows), 9)
+        return rows
+
+    def test_without_signing_in_every_address_is_closed(self) -> None:
+        nobody = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
+        for name, path in self.addresses():
+            for method in METHODS:
+                with self.subTest(name=name, method=method):
+                    response = self.call(
+                        method, re.sub("<[^>]+>", "1", path), {} if method != "get" else None, nobody
+                    )
+                    self.assertEqual(response.status_code, 403)
+
+    def test_from_another_shop_nothing_is_there(self) -> None:
+        ticket = self.ticket()
+        own = {"board": self.board.pk, "break": self.place.pk, "fitting": ticket["id"]}
+        stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
+        stranger.force_login(self.stranger)
+        bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}}
+        seen = set()
+        for name, path in self.addresses():
+            if "<" not in path:
+                continue
+            seen.add(name)
+            for method in METHODS:
+                with self.subTest(name=name, method=method):
+                    body = bodies.get(name, {}) if method in ("put", "patch", "post") else None
+                    response = self.call(method, re.sub("<[^>]+>", str(own[name]), path), body, stranger)
+                    self.assertIn(response.status_code, (404, 405))
+        self.assertEqual(seen, set(own))
+        self.assertTrue(Board.objects.filter(pk=self.board.pk).exists())
+        self.assertTrue(Break.objects.filter(pk=self.place.pk, name="Ropewalk").exists())
+        self.assertTrue(Fitting.objects.filter(pk=ticket["id"]).exists())
+
+    def test_lists_of_another_shop_are_empty(self) -> None:
+        self.ticket()
+        self.client.force_login(self.stranger)
+        for path in ("/api/boards/", "/api/breaks/", "/api/fittings/"):
+            self.assertEqual(self.good("get", path), [])
+
+    def test_a_ticket_cannot_point_into_another_shop(self) -> None:
+        surfer = Fitting.objects.get(pk=self.ticket()["id"]).surfer_id
+        self.client.force_login(self.stranger)
+        mine = self.good("post", "/api/fittings/", {"facts": {"name": "Own"}})
+        path = f"/api/fittings/{mine['id']}/"
+        for field, value in (("bench_id", self.board.pk), ("break_id", self.place.pk)):
+            self.assertEqual(self.refused(400, "patch", path, {"version": 1, field: value})["field"], field)
+        error = self.refused(400, "post", "/api/fittings/", {"surfer_id": surfer})
+        self.assertEqual(error["field"], "surfer_id")
+
+    def test_only_one_shop_can_be_the_demo(self) -> None:
+        from django.db import IntegrityError, transaction
+
+        Shop.objects.create(name="one", demo=True)
+        with self.assertRaises(IntegrityError), transaction.atomic():
+            Shop.objects.create(name="two", demo=True)
+
+    def test_own_board_is_there(self) -> None:
+        self.assertEqual(
+            self.good("get", f"/api/boards/{self.board.pk}/")["board"]["width_m"], BOARD["width_m"]
+        )

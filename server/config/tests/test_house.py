@@ -1,0 +1,224 @@
+"""The house itself: generated files, deployment, the page, the demo data, the commands."""
+
+import gzip
+import io
+import json
+import os
+import re
+import signal
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from pathlib import Path
+from unittest import mock
+
+from django.conf import settings
+from django.core.management import CommandError, call_command
+from django.test import Client, SimpleTestCase, TestCase
+
+from accounts.models import Shop
+from fittings.models import Fitting
+from house.cluster import free_port
+from rack.models import Board
+from surfers.models import Surfer
+
+ROOT = Path(settings.ROOT)
+MOST_BYTES = 300_000
+
+
+class Generated(TestCase):
+    def test_openapi_has_not_drifted(self) -> None:
+        with tempfile.NamedTemporaryFile(suffix=".json") as file:
+            call_command("spectacular", "--format", "openapi-json", "--file", file.name, "--fail-on-warn")
+            now = json.loads(Path(file.name).read_text())
+        kept = json.loads((ROOT / "docs" / "openapi.json").read_text())
+        self.assertEqual(kept, now, "run ./chord generate")
+
+    def test_the_clients_types_have_not_drifted(self) -> None:
+        with tempfile.NamedTemporaryFile(suffix=".ts") as file:
+            words = ["npx", "openapi-typescript", "../docs/openapi.json", "-o", file.name]
+            subprocess.run(
+                [*words, "--default-non-nullable=false"], cwd=ROOT / "web", check=True, capture_output=True
+            )
+            self.assertEqual((ROOT / "web/src/api/schema.d.ts").read_text(), Path(file.name).read_text())
+
+    def test_migrations_have_not_drifted(self) -> None:
+        call_command("makemigrations", "--check", "--dry-run", verbosity=0)
+
+    def test_lock_files_hold_no_address(self) -> None:
+        for name in ("requirements.lock", "web/package-lock.json"):
+            text = (ROOT / name).read_text()
+            self.assertNotIn('"resolved"', text)
+            self.assertNotIn("://", re.sub(r'"(url|funding|license)": "[^"]*"', "", text), name)
+
+
+class Production(SimpleTestCase):
+    def test_check_deploy_is_clean(self) -> None:
+        env = {k: v for k, v in os.environ.items() if not k.startswith("CHORD_")}
+        env |= {"CHORD_SECRET_KEY": "".join(map(chr, range(40, 110))), "CHORD_HOSTS": "shop.example"}
+        words = [sys.executable, "manage.py", "check", "--deploy", "--fail-level", "WARNING"]
+        done = subprocess.run(
+            words, cwd=ROOT / "server", env=env, capture_output=True, text=True, check=False
+        )
+        self.assertEqual(done.returncode, 0, done.stderr)
+        self.assertIn("no issues", done.stdout + done.stderr)
+
+    def test_without_a_key_it_does_not_start(self) -> None:
+        env = {k: v for k, v in os.environ.items() if k != "CHORD_SECRET_KEY"}
+        words = [sys.executable, "manage.py", "check"]
+        done = subprocess.run(
+            words, cwd=ROOT / "server", env=env, capture_output=True, text=True, check=False
+        )
+        self.assertIn("CHORD_SECRET_KEY", done.stderr)
+
+
+class Page(TestCase):
+    def get(self, path: str = "/") -> object:
+        return Client(HTTP_HOST="127.0.0.1").get(path)
+
+    def test_policy_allows_nothing_from_outside(self) -> None:
+        response = self.get()
+        policy = response.headers["Content-Security-Policy"]
+        self.assertIn("default-src 'none'", policy)
+        self.assertNotRegex(policy, r"https?:|unsafe|\*")
+        nonce = re.search(r"'nonce-([^']+)'", policy)
+        assert nonce
+        self.assertIn(f'nonce="{nonce[1]}"', response.content.decode())
+
+    def test_every_place_is_the_page_and_the_api_is_not(self) -> None:
+        self.assertEqual(self.get("/fit").status_code, 200)
+        self.assertEqual(self.get("/api/nothing/").status_code, 404)
+
+    def test_health(self) -> None:
+        self.assertEqual(self.get("/api/health/").json(), {"server": "ok", "database": "ok"})
+        # The database cannot be taken away from under a test: its connection refuses instead.
+        with mock.patch("config.views.connection") as gone:
+            gone.cursor.side_effect = OSError
+            self.assertEqual(self.get("/api/health/").status_code, 503)
+
+    def test_the_first_page_is_light(self) -> None:
+        files = [p for p in (ROOT / "web/dist").rglob("*") if p.is_file()]
+        packed = {".js", ".css", ".html", ".svg"}
+        weight = sum(
+            len(gzip.compress(p.read_bytes(), 6)) if p.suffix in packed else p.stat().st_size for p in files
+        )
+        self.assertLess(weight, MOST_BYTES)
+
+    def test_the_build_names_no_other_host(self) -> None:
+        for file in (ROOT / "web/dist").rglob("*.css"):
+            self.assertNotRegex(file.read_text(), r"url\(['\"]?(https?:)?//")
+
+
+class DemoData(TestCase):
+    def test_loads_once_and_afresh(self) -> None:
+        call_command("load_demo", verbosity=0, stdout=io.StringIO())
+        shop = Shop.objects.get(demo=True)
+        self.assertGreaterEqual(Board.objects.of(shop).count(), 60)
+        self.assertEqual(Surfer.objects.of(shop).count(), 9)
+        call_command("load_demo", stdout=io.StringIO())
+        self.assertEqual(Shop.objects.count(), 1)
+        Fitting.objects.of(shop).first().delete()
+        call_command("load_demo", "--reset", stdout=io.StringIO())
+        self.assertEqual(Fitting.objects.count(), 9)
+
+    def test_a_bad_document_loads_nothing_and_is_named(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            for name in ("shop", "boards", "breaks", "fittings"):
+                text = (ROOT / "demo" / f"{name}.json").read_text()
+                Path(folder, f"{name}.json").write_text(text)
+            boards = json.loads(Path(folder, "boards.json").read_text())
+            boards["boards"][7]["length_m"] = 17
+            Path(folder, "boards.json").write_text(json.dumps(boards))
+            with self.assertRaisesRegex(CommandError, r"boards\.7\.length_m"):
+                call_command("load_demo", folder=Path(folder))
+            Path(folder, "boards.json").write_text("{")
+            with self.assertRaises(CommandError):
+                call_command("load_demo", folder=Path(folder))
+        self.assertEqual(Shop.objects.count(), 0)
+
+
+class Command(SimpleTestCase):
+    """``./chord start`` as a person uses it, with a state folder and ports of its own."""
+
+    def setUp(self) -> None:
+        base = "/var/tmp" if os.geteuid() == 0 else None
+        self.state = tempfile.mkdtemp(prefix="chord-start-", dir=base)
+        os.chmod(self.state, 0o755)
+        self.port = free_port()
+        keep = {k: v for k, v in os.environ.items() if not k.startswith("CHORD_") and k != "DATABASE_URL"}
+        self.env = {**keep, "CHORD_STATE": self.state}
+        self.addCleanup(self._remove)
+
+    def _remove(self) -> None:
+        import shutil
+
+        from house.cluster import Cluster
+
+        Cluster(Path(self.state) / "start" / "cluster").stop()
+        shutil.rmtree(self.state, ignore_errors=True)
+
+    def start(self, *words: str) -> subprocess.Popen[str]:
+        command = [sys.executable, str(ROOT / "chord"), "start", "--port", str(self.port), *words]
+        process = subprocess.Popen(
+            command, env=self.env, stdout=subprocess.PIPE, stderr=subprocess.STDOUT, text=True
+        )
+        self.addCleanup(self._end, process)
+        return process
+
+    def _end(self, process: subprocess.Popen[str]) -> None:
+        if process.poll() is None:
+            process.send_signal(signal.SIGINT)
+            process.wait(30)
+        if process.stdout:
+            process.stdout.close()
+
+    def ready(self, process: subprocess.Popen[str]) -> None:
+        assert process.stdout
+        said = []
+        for line in process.stdout:
+            said.append(line)
+            if "Ctrl-C" in line:
+                return
+        self.fail("".join(said))
+
+    def boards(self) -> str:
+        with urllib.request.urlopen(f"http://127.0.0.1:{self.port}/api/session/", timeout=10) as answer:
+            return answer.read().decode()
+
+    def test_starts_once_survives_a_kill_and_ends_cleanly(self) -> None:
+        first = self.start()
+        self.ready(first)
+        self.assertIn('"demo_available":true', self.boards())
+        second = self.start()
+        said, _ = second.communicate(timeout=30)
+        self.assertIn(f"already running at http://127.0.0.1:{self.port}", said)
+        self.assertEqual(second.returncode, 1)
+        first.kill()
+        first.wait()
+        third = self.start()
+        begun = time.monotonic()
+        self.ready(third)
+        self.assertLess(time.monotonic() - begun, 60)
+        self.assertIn('"demo_available":true', self.boards())
+        third.send_signal(signal.SIGINT)
+        self.assertEqual(third.wait(30), 0)
+        self.assertFalse((Path(self.state) / "start/cluster/data/postmaster.pid").exists())
+
+    def test_without_demo_there_is_no_button(self) -> None:
+        process = self.start("--no-demo")
+        self.ready(process)
+        self.assertIn('"demo_available":false', self.boards())
+
+    def test_core_by_command_line(self) -> None:
+        words = [sys.executable, str(ROOT / "chord"), "core", "hull"]
+        done = subprocess.run(words, input="{}", capture_output=True, text=True, env=self.env, check=False)
+        self.assertEqual(done.returncode, 2)
+        self.assertEqual(json.loads(done.stdout)["error"]["field"], "board")
+
+    def test_an_unknown_part_is_named(self) -> None:
+        words = [sys.executable, str(ROOT / "chord"), "test", "everything"]
+        done = subprocess.run(words, capture_output=True, text=True, env=self.env, check=False)
+        self.assertEqual(done.returncode, 1)
+        self.assertIn("no such part: everything", done.stderr)

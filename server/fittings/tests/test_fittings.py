@@ -1,0 +1,154 @@
+"""Tickets: kept inputs, answers computed again, two people at one ticket."""
+
+from typing import Any
+
+from django.db import IntegrityError, transaction
+
+from accounts.models import User
+from accounts.tests.case import BOARD, ApiCase
+from chord_core.tables import tables_version
+from fittings.models import Fitting
+from rack.models import Board
+from surfers.models import Surfer
+
+
+class Tickets(ApiCase):
+    def patch(self, ticket: dict[str, Any], **change: Any) -> dict[str, Any]:
+        return self.good("patch", f"/api/fittings/{ticket['id']}/", {"version": ticket["version"], **change})
+
+    def test_two_facts_give_an_answer_with_the_rest_in_pencil(self) -> None:
+        blank = self.good("post", "/api/fittings/", {})
+        self.assertEqual(blank["answer"]["size"]["missing"], ["mass_kg", "rung"])
+        self.assertEqual(blank["answer"]["ranking"], [])
+        self.assertIsNone(blank["answer"]["bench"])
+        said = self.patch(blank, facts={"mass_kg": 75, "rung": "trimming"})
+        self.assertEqual(len(said["answer"]["ranking"]), 3)
+        self.assertGreater(said["answer"]["size"]["target_l"], 30)
+        self.assertIn("height_m", [fact["field"] for fact in said["answer"]["size"]["assumed"]])
+        self.assertEqual(said["answer"]["bench"]["ranked"]["id"], said["answer"]["ranking"][0]["id"])
+
+    def test_inputs_and_the_tables_used_are_kept_and_the_answer_is_not(self) -> None:
+        ticket = self.patch(self.ticket(), facts={"age": 34}, water={"usual_m": 0.9})
+        row = Fitting.objects.get(pk=ticket["id"])
+        self.assertEqual(row.facts, {"name": "Ines", "mass_kg": 68, "rung": "trimming", "age": 34})
+        self.assertEqual(row.water, {"usual_m": 0.9})
+        self.assertEqual(row.tables_version, tables_version())
+        again = self.good("get", f"/api/fittings/{ticket['id']}/")
+        self.assertEqual(again["answer"], ticket["answer"])
+        self.assertEqual(Surfer.objects.get(pk=row.surfer_id).age, 34)
+
+    def test_a_null_takes_a_fact_back_to_pencil(self) -> None:
+        ticket = self.patch(self.ticket(), facts={"age": 34})
+        ticket = self.patch(ticket, facts={"age": None})
+        self.assertIsNone(ticket["facts"]["age"])
+        self.assertIn("age", [fact["field"] for fact in ticket["answer"]["size"]["assumed"]])
+
+    def test_a_break_brings_its_days_and_may_be_changed_for_this_surfer(self) -> None:
+        place = self.good("post", "/api/breaks/", {"name": "Ropewalk", "usual_m": 0.9, "steepness": "soft"})
+        ticket = self.patch(self.ticket(), break_id=place["id"])
+        self.assertEqual((ticket["water"]["name"], ticket["water"]["usual_m"]), ("Ropewalk", 0.9))
+        ticket = self.patch(ticket, water={"usual_m": 1.2})
+        self.assertEqual(ticket["water"]["steepness"], "soft")
+        self.assertEqual(self.good("get", f"/api/breaks/{place['id']}/")["usual_m"], 0.9)
+        self.good("delete", f"/api/breaks/{place['id']}/")
+        self.assertEqual(self.good("get", f"/api/fittings/{ticket['id']}/")["water"]["usual_m"], 1.2)
+
+    def test_the_bench_holds_a_board_of_the_rack_or_a_typed_one(self) -> None:
+        board = Board.objects.last()
+        ticket = self.patch(self.ticket(), bench_id=board.pk)
+        self.assertEqual(ticket["answer"]["bench"]["ranked"]["id"], board.pk)
+        typed = {**BOARD, "name": "From home", "width_m": 0.53}
+        ticket = self.patch(ticket, typed_board=typed)
+        self.assertEqual(ticket["answer"]["bench"]["board"]["name"], "From home")
+        self.assertEqual(ticket["answer"]["bench"]["ranked"]["id"], 0)
+        self.assertIsNone(ticket["bench_id"])
+        ticket = self.patch(ticket, bench_id=board.pk)
+        self.assertIsNone(ticket["typed_board"])
+        Board.objects.filter(pk=board.pk).delete()
+        self.assertIsNotNone(self.good("get", f"/api/fittings/{ticket['id']}/")["answer"]["bench"])
+
+    def test_the_target_is_the_advisors_when_set(self) -> None:
+        ticket = self.patch(self.ticket(), target_l=44.0)
+        self.assertEqual(ticket["answer"]["size"]["target_l"], 44.0)
+        ticket = self.patch(ticket, target_l=None)
+        self.assertNotEqual(ticket["answer"]["size"]["target_l"], 44.0)
+
+    def test_the_present_board_is_drawn_and_judged(self) -> None:
+        ticket = self.ticket(present_board=BOARD)
+        present = ticket["answer"]["present"]
+        self.assertEqual(present["hull"]["line"]["imperial"], "6'0 1/16 x 20 1/16 x 2 17/32, 33.0 L")
+        self.assertAlmostEqual(present["ranked"]["litres"], 33.0)
+        self.assertEqual({s["name"] for s in ticket["answer"]["size"]["schools"]}, {"by ratio", "by step"})
+
+    def test_bad_facts_name_their_field_and_write_nothing(self) -> None:
+        ticket = self.ticket()
+        path = f"/api/fittings/{ticket['id']}/"
+        for change, field in (
+            ({"facts": {"mass_kg": 3}}, "facts.mass_kg"),
+            ({"facts": {"rung": "pro"}}, "facts.rung"),
+            ({"facts": {"shoe": 42}}, "facts.shoe"),
+            ({"facts": {"present_board": {**BOARD, "width_m": 5}}}, "facts.present_board.width_m"),
+            ({"water": {"usual_m": 1.0, "big_m": 0.5}}, "water.big_m"),
+            ({"target_l": 900}, "target_l"),
+            ({"bench_id": 0}, "bench_id"),
+            ({"typed_board": {"family": "gun"}}, "typed_board.length_m"),
+            ({"hat": 1}, "hat"),
+        ):
+            with self.subTest(field):
+                error = self.refused(400, "patch", path, {"version": ticket["version"], **change})
+                self.assertEqual(error["field"], field)
+        self.assertEqual(Fitting.objects.get(pk=ticket["id"]).version, ticket["version"])
+        self.assertEqual(self.refused(400, "patch", path, {"facts": {}})["field"], "version")
+
+    def test_two_people_at_one_ticket_the_second_is_told_and_nothing_is_lost(self) -> None:
+        ticket = self.ticket()
+        self.patch(ticket, facts={"age": 40})
+        path = f"/api/fittings/{ticket['id']}/"
+        late = {"version": ticket["version"], "facts": {"fitness": "low"}}
+        response = self.call("patch", path, late)
+        self.assertEqual(response.status_code, 409)
+        current = response.json()["current"]
+        self.assertEqual(current["facts"]["age"], 40)
+        merged = self.patch(current, facts={"fitness": "low"})
+        self.assertEqual((merged["facts"]["age"], merged["facts"]["fitness"]), (40, "low"))
+
+    def test_a_change_takes_few_queries_and_the_list_one(self) -> None:
+        ticket = self.ticket()
+        for _ in range(3):
+            self.ticket()
+        with self.assertNumQueries(4):  # session, person, shop, tickets
+            self.assertEqual(len(self.good("get", "/api/fittings/")), 4)
+        self.good("get", "/api/boards/")
+        # session, person, shop, savepoint, ticket, write, release, state of the rack
+        with self.assertNumQueries(8):
+            self.patch(ticket, target_l=41.0)
+
+    def test_a_known_surfer_can_come_again(self) -> None:
+        first = Fitting.objects.get(pk=self.ticket()["id"])
+        again = self.good("post", "/api/fittings/", {"surfer_id": first.surfer_id, "facts": {"mass_kg": 70}})
+        self.assertEqual(Fitting.objects.get(pk=again["id"]).surfer_id, first.surfer_id)
+
+    def test_thrown_away_the_surfer_stays_known(self) -> None:
+        ticket = self.ticket()
+        surfer = Fitting.objects.get(pk=ticket["id"]).surfer_id
+        self.good("delete", f"/api/fittings/{ticket['id']}/")
+        self.refused(404, "get", f"/api/fittings/{ticket['id']}/")
+        self.refused(404, "patch", f"/api/fittings/{ticket['id']}/", {"version": 1})
+        self.assertTrue(Surfer.objects.filter(pk=surfer).exists())
+
+    def test_an_empty_rack_still_sizes(self) -> None:
+        Board.objects.all().delete()
+        answer = self.ticket()["answer"]
+        self.assertIsNotNone(answer["size"]["target_l"])
+        self.assertEqual(answer["ranking"], [])
+
+    def test_the_database_refuses_what_cannot_be(self) -> None:
+        row = Fitting.objects.get(pk=self.ticket()["id"])
+        for change in ({"target_l": 900.0}, {"bench_board": Board.objects.first(), "typed_board": {}}):
+            with self.assertRaises(IntegrityError), transaction.atomic():
+                Fitting.objects.filter(pk=row.pk).update(**change)
+        for change in ({"mass_kg": 3.0}, {"height_m": 9.0}):
+            with self.assertRaises(IntegrityError), transaction.atomic():
+                Surfer.objects.filter(pk=row.surfer_id).update(**change)
+        with self.assertRaises(IntegrityError), transaction.atomic():
+            User.objects.update(units="cubits")
