@@ -133,6 +133,7 @@ def read_line(text: str) -> Line:
     rest, litres = _take_litres(rest)
     parts = _parts(rest, text)
     measures = [measure_of(kind, part, parts) for kind, part in zip(_MEASURES, parts, strict=True)]
+    metres = [_checked(k, m, p) for k, m, p in zip(_MEASURES, measures, parts, strict=True)]
     if len({m.imperial for m in measures if not m.said}) > 1:
         raise ChordError(
             "line",
@@ -140,7 +141,6 @@ def read_line(text: str) -> Line:
             f"“{parts[0]}”, “{parts[1]}” and “{parts[2]}” mix inches and centimetres; "
             "write the unit behind each, or all three in one",
         )
-    metres = [_checked(k, m, p) for k, m, p in zip(_MEASURES, measures, parts, strict=True)]
     box = metres[0] * metres[1] * metres[2] / LITRE_M3
     if litres and litres > box:
         raise ChordError(

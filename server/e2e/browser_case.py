@@ -7,6 +7,7 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
+from selenium.common.exceptions import StaleElementReferenceException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
@@ -55,7 +56,9 @@ class BrowserCase(StaticLiveServerTestCase):
 
     def wait(self, condition: Callable[[], Any], says: str) -> Any:
         """Wait until ``condition`` gives something true; fails with ``says``."""
-        waiting = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.05)
+        # The page may redraw an element between finding and asking it: ask again.
+        stale = [StaleElementReferenceException]
+        waiting = WebDriverWait(self.driver, PATIENCE_S, poll_frequency=0.05, ignored_exceptions=stale)
         return waiting.until(lambda _: condition(), f"waited in vain: {says}")
 
     def find(self, selector: str) -> WebElement:

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from chord_core.tables import Family, Span, families
 
-
 #: What a line of dims is likely to be; a twin or a soft-top is told from these by looking at it.
 _USUAL = (
     "mini-mal",

@@ -89,6 +89,11 @@ function sameThing(a: Change | undefined, b: Change): boolean {
 function change(given: Change): void {
   if (!state.fitting) return
   const back = inverse(state.fitting, given)
+  if (JSON.stringify(back) === JSON.stringify(given)) {
+    // Typed back to what is kept already: the refusal before it is settled.
+    if (state.saving === 'refused') Object.assign(state, { fault: null, saving: 'saved' })
+    return
+  }
   const last = state.undo[state.undo.length - 1]
   if (!sameThing(last, back)) state.undo.push(back)
   state.redo = []

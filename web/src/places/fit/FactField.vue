@@ -1,7 +1,7 @@
 <script setup lang="ts" generic="T extends number | string">
 // A field for one fact: keeps what is typed, says at once what cannot be, shows pencil when nothing
 // was said. Saves as one types.
-import { onBeforeUnmount, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Read } from '../../units'
 
 const props = defineProps<{
@@ -17,15 +17,19 @@ const emit = defineEmits<{ change: [value: T | null] }>()
 const PAUSE_MS = 350
 const text = ref('')
 const own = ref('')
+/** What was last handed over: a refusal speaks of this text and of no other. */
+const sent = ref<string | null>(null)
 const typing = ref(false)
 let timer = 0
+
+const said = computed(() => own.value || (text.value === sent.value ? props.fault : undefined))
 
 function shown(): string {
   return props.value === null || props.value === undefined ? '' : props.show(props.value as T)
 }
 
 watch(
-  () => [props.value, props.show(0 as T)],
+  () => [props.value, props.show],
   () => {
     if (!typing.value) text.value = shown()
   },
@@ -42,17 +46,23 @@ function typed(now: string): void {
 function take(): void {
   window.clearTimeout(timer)
   own.value = ''
-  if (text.value === shown()) return
-  if (!text.value.trim()) return emit('change', null)
-  const read = props.read(text.value)
-  if ('fault' in read) own.value = read.fault
-  else if (read.value !== props.value) emit('change', read.value)
+  const read = text.value.trim() ? props.read(text.value) : { value: null }
+  if ('fault' in read) {
+    own.value = read.fault
+    return
+  }
+  const same = read.value === (props.value ?? null) || text.value === shown()
+  if (text.value === sent.value || (same && sent.value === null)) return
+  sent.value = same ? null : text.value
+  emit('change', same ? (props.value ?? null) : read.value)
 }
 
 function left(): void {
   take()
   typing.value = false
-  if (!own.value && !props.fault) text.value = shown()
+  // What was read is written as we write it; what was refused stays as it was typed.
+  const read = text.value.trim() ? props.read(text.value) : { value: null }
+  if ('value' in read && read.value === (props.value ?? null)) text.value = shown()
 }
 
 onBeforeUnmount(() => typing.value && take())
@@ -64,7 +74,7 @@ onBeforeUnmount(() => typing.value && take())
     :model-value="text"
     :placeholder="assumed"
     :persistent-placeholder="!!assumed"
-    :error-messages="own || fault"
+    :error-messages="said"
     @update:model-value="typed(String($event ?? ''))"
     @keydown.enter="take"
     @blur="left"

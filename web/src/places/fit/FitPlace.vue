@@ -82,7 +82,7 @@ onMounted(async () => {
       <button
         class="plain"
         type="button"
-        aria-label="Units"
+        title="Units"
         @click="setUnits(units === 'imperial' ? 'metric' : 'imperial')"
       >
         {{ units === 'imperial' ? 'ft-in' : 'metric' }} · kg

@@ -42,6 +42,9 @@ const pieces = computed<Piece[]>(() => {
   return found
 })
 
+/** The days are judged together: what is wrong with them is said where it was typed. */
+const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
+
 const name = ref('')
 const own = ref('')
 
@@ -95,9 +98,7 @@ async function keep(): Promise<void> {
         :show="face"
         :read="read"
         :assumed="guess(day.field)"
-        :fault="
-          fault(`water.${day.field}`) ?? (day.field === 'usual_m' ? fault('water') : undefined)
-        "
+        :fault="dayFault"
         @change="setWater({ [day.field]: $event })"
       />
     </template>
