@@ -3,14 +3,13 @@
 from typing import Any
 
 from django.contrib.auth import logout
-from django.http import HttpRequest, JsonResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.middleware.csrf import get_token
 from django.utils.decorators import method_decorator
 from django.views.decorators.csrf import csrf_protect
 from drf_spectacular.utils import extend_schema
 from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
-from rest_framework.response import Response
 from rest_framework.views import APIView
 
 from accounts import services
@@ -45,12 +44,12 @@ class SessionView(APIView):
     permission_classes = [AllowAny]
 
     @extend_schema(responses=Session)
-    def get(self, request: Request) -> Response:
+    def get(self, request: Request) -> HttpResponse:
         """Say who is signed in."""
         return answer(_session(request))
 
     @extend_schema(request=SignIn, responses=Session)
-    def post(self, request: Request) -> Response:
+    def post(self, request: Request) -> HttpResponse:
         """Sign in."""
         given = parse(SignIn, request.data)
         services.sign_in(request._request, given.username, given.password)
@@ -58,7 +57,7 @@ class SessionView(APIView):
         return answer(_session(request))
 
     @extend_schema(responses=Session)
-    def delete(self, request: Request) -> Response:
+    def delete(self, request: Request) -> HttpResponse:
         """Sign out."""
         logout(request._request)
         request.user = request._request.user
@@ -72,7 +71,7 @@ class DemoView(APIView):
     permission_classes = [AllowAny]
 
     @extend_schema(request=None, responses=Session)
-    def post(self, request: Request) -> Response:
+    def post(self, request: Request) -> HttpResponse:
         """Open the demo shop, on loopback with demo data only."""
         services.open_demo(request._request)
         request.user = request._request.user
@@ -83,7 +82,7 @@ class MeView(ShopView):
     """The signed-in person."""
 
     @extend_schema(request=Me, responses=Session)
-    def patch(self, request: Request) -> Response:
+    def patch(self, request: Request) -> HttpResponse:
         """Keep the choice of units."""
         request.user.units = parse(Me, request.data).units
         request.user.save(update_fields=["units"])

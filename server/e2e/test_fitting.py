@@ -34,7 +34,7 @@ class ByMouse(BrowserCase):
         self.open_demo()
         self.press("new ticket")
         self.wait_text(".ticket h1", "New ticket")
-        self.wait_text("[data-verdict]", "Mass and what they can do")
+        self.wait_text("[data-verdict]", "Four facts")
         self.type_over(self.field("Name"), "Rosa Quill")
         self.type_over(self.field("Mass"), "71")
         self.wait_text(".ticket h1", "Rosa Quill")

@@ -1,38 +1,61 @@
-"""The answer of a fitting: core's ranking of the shop's rack, the bench and the present board."""
+"""The answer of a fitting: the core's ranking of the shop's rack, the bench and the present board.
 
+The board ridden now and one typed in are judged in one fleet with the rack, behind it. What only
+some facts change is kept between two answers: hulls by the boards, floats by boards, body and water.
+"""
+
+from dataclasses import dataclass, field
 from functools import lru_cache
 
-from chord_core.documents import Board, HullResult, RankRequest, Surfer, Water, parse
-from chord_core.documents.results import Ranked, RankResult
-from chord_core.fit.rank import JUDGED_BY, rank, rank_boards
-from chord_core.fit.size import case_of, size
+from chord_core.documents import Board, HullResult, SizeRequest, Surfer, Water, parse
+from chord_core.fit.rank import JUDGED_BY, NOT_YET, JudgedRack, floats_for, judge_rack
+from chord_core.fit.size import Case, case_of, size
 from chord_core.hull.describe import describe_hull
+from chord_core.hull.hull import Hull
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.float import Floats
 from fittings.documents import Answer, Bench, RackPlace
 from fittings.models import Fitting
 from rack.services import Rack, rack_of
 
+#: Bodies and waters for which floats are kept.
+_KEPT = 32
+
+
+@dataclass(frozen=True, eq=False)
+class _Fleet:
+    """The rack's boards with others behind them; compared and kept by identity."""
+
+    boards: tuple[Board, ...]
+    hull: Hull
+    kept: dict[tuple[float, ...], Floats] = field(default_factory=dict)
+
+    def floats_of(self, case: Case) -> Floats:
+        """How the boards float a rider, kept for the last few bodies and waters."""
+        rider = case.rider
+        key = (rider.mass_kg, rider.height_m, rider.wetsuit_mm, case.spot.water_kg_m3)
+        if key not in self.kept:
+            if len(self.kept) >= _KEPT:
+                self.kept.clear()
+            self.kept[key] = floats_for(case, self.hull)
+        return self.kept[key]
+
 
 @lru_cache(maxsize=256)
-def _hull(board: Board) -> HullResult:
+def _drawn(board: Board) -> HullResult:
     return describe_hull(board)
 
 
-def _place(ranked: Ranked, pk: int) -> RackPlace:
-    return RackPlace.model_construct(**dict(ranked), id=pk)
+@lru_cache(maxsize=256)
+def _fleet(rack: Rack, others: tuple[Board, ...]) -> _Fleet:
+    if not others:
+        return _Fleet(rack.boards, rack.hull)
+    hull = labelled_hulls(others)
+    return _Fleet((*rack.boards, *others), rack.hull.joined(hull) if rack.hull else hull)
 
 
-def _one(surfer: Surfer, water: Water, target_l: float | None, board: Board) -> RackPlace | None:
-    """A board that hangs in no rack, judged by the same rules."""
-    result = rank(RankRequest(surfer=surfer, water=water, boards=(board,), target_l=target_l))
-    return _place(result.ranking[0], 0) if result.ranking else None
-
-
-def _ranked_rack(surfer: Surfer, water: Water, target_l: float | None, rack: Rack) -> RankResult:
-    request = RankRequest.model_construct(surfer=surfer, water=water, target_l=target_l, boards=rack.boards)
-    case = case_of(request)
-    if case is None or rack.hull is None:
-        return RankResult(size=size(request), judged_by=JUDGED_BY, ranking=())
-    return rank_boards(case, rack.boards, rack.hull, target_l)
+def _judged(fleet: _Fleet, case: Case, target_l: float | None) -> JudgedRack:
+    return judge_rack(case, fleet.boards, fleet.hull, target_l, fleet.floats_of(case))
 
 
 def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
@@ -43,40 +66,42 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
         surfer, water: its facts, as checked documents.
     """
     rack = rack_of(fitting.shop)
-    result = _ranked_rack(surfer, water, fitting.target_l, rack)
-    places = [_place(ranked, rack.ids[ranked.index]) for ranked in result.ranking]
+    typed = parse(Board, fitting.typed_board, "typed_board") if fitting.typed_board else None
+    present = surfer.present_board
+    fleet = _fleet(rack, tuple(board for board in (present, typed) if board))
+    request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
+    case = case_of(request)
+    judged = _judged(fleet, case, fitting.target_l) if case and fleet.boards else None
+    order = [int(row) for row in judged.order if row < len(rack.ids)] if judged else []
+    none_open = judged is not None and bool(order) and judged.fit[order[0]] <= 0
+    bench_row = _bench_row(fitting, rack, typed, fleet, None if none_open else order)
     return Answer.model_construct(
-        size=result.size,
-        judged_by=result.judged_by,
-        ranking=tuple(places),
-        not_yet=result.not_yet,
-        bench=_bench(fitting, surfer, water, rack, places),
-        present=_present(surfer, water, fitting.target_l),
+        size=judged.size if judged else size(request),
+        judged_by=judged.judged_by if judged else JUDGED_BY,
+        ranking=tuple(
+            RackPlace.model_construct(id=rack.ids[row], fit=float(judged.fit[row])) for row in order if judged
+        ),
+        not_yet=NOT_YET if none_open else "",
+        bench=_laid(fleet, rack, judged, bench_row),
+        present=_laid(fleet, rack, judged, len(rack.ids) if present else None),
     )
 
 
-def _present(surfer: Surfer, water: Water, target_l: float | None) -> Bench | None:
-    board = surfer.present_board
-    if board is None:
-        return None
-    ranked = _one(surfer, water, target_l, board)
-    return Bench(board=board, hull=_hull(board), ranked=ranked)
-
-
-def _bench(
-    fitting: Fitting, surfer: Surfer, water: Water, rack: Rack, places: list[RackPlace]
-) -> Bench | None:
+def _bench_row(
+    fitting: Fitting, rack: Rack, typed: Board | None, fleet: _Fleet, order: list[int] | None
+) -> int | None:
     """The board that was put there; else the best of the rack, if any is open."""
-    if fitting.typed_board is not None:
-        board = parse(Board, fitting.typed_board, "typed_board")
-        return Bench(board=board, hull=_hull(board), ranked=_one(surfer, water, fitting.target_l, board))
-    chosen = next((place for place in places if place.id == fitting.bench_board_id), None)
-    if chosen is None and places and places[0].fit > 0:
-        chosen = places[0]
-    if chosen is None:
-        if fitting.bench_board_id not in rack.ids:
-            return None
-        board = rack.boards[rack.ids.index(fitting.bench_board_id)]
-        return Bench(board=board, hull=_hull(board), ranked=None)
-    board = rack.boards[rack.ids.index(chosen.id)]
-    return Bench.model_construct(board=board, hull=_hull(board), ranked=chosen)
+    if typed is not None:
+        return len(fleet.boards) - 1
+    if fitting.bench_board_id in rack.ids:
+        return rack.ids.index(fitting.bench_board_id)
+    return order[0] if order else None
+
+
+def _laid(fleet: _Fleet, rack: Rack, judged: JudgedRack | None, row: int | None) -> Bench | None:
+    if row is None:
+        return None
+    board = fleet.boards[row]
+    pk = rack.ids[row] if row < len(rack.ids) else 0
+    ranked = judged.describe(row) if judged else None
+    return Bench.model_construct(id=pk, board=board, hull=_drawn(board), ranked=ranked)

@@ -1,9 +1,8 @@
 """Addresses of fittings."""
 
-from django.http import Http404
+from django.http import Http404, HttpResponse
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
-from rest_framework.response import Response
 
 from accounts.scope import ShopView, answer
 from chord_core.documents import parse
@@ -16,12 +15,12 @@ class FittingsView(ShopView):
     """The tickets of the shop."""
 
     @extend_schema(operation_id="fittings_list", responses=FittingList)
-    def get(self, request: Request) -> Response:
+    def get(self, request: Request) -> HttpResponse:
         """List them."""
         return answer(FittingList(tuple(services.list_fittings(self.shop))))
 
     @extend_schema(request=FittingIn, responses={201: FittingOut})
-    def post(self, request: Request) -> Response:
+    def post(self, request: Request) -> HttpResponse:
         """Open a new one."""
         fitting = services.open_fitting(self.shop, request.user, parse(FittingIn, request.data))
         return answer(services.as_document(fitting), 201)
@@ -31,12 +30,12 @@ class FittingView(ShopView):
     """One ticket with its answer."""
 
     @extend_schema(responses=FittingOut)
-    def get(self, request: Request, pk: int) -> Response:
+    def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it; the answer is computed now."""
         return answer(services.as_document(self.own_or_404(Fitting, pk)))
 
     @extend_schema(request=FittingPatch, responses=FittingOut)
-    def patch(self, request: Request, pk: int) -> Response:
+    def patch(self, request: Request, pk: int) -> HttpResponse:
         """Change it; 409 with the ticket as it stands when somebody else was faster."""
         patch = parse(FittingPatch, request.data)
         try:
@@ -46,7 +45,7 @@ class FittingView(ShopView):
         return answer(services.as_document(fitting))
 
     @extend_schema(responses={204: None})
-    def delete(self, request: Request, pk: int) -> Response:
+    def delete(self, request: Request, pk: int) -> HttpResponse:
         """Throw the ticket away; the surfer stays known."""
         self.own_or_404(Fitting, pk).delete()
-        return Response(status=204)
+        return HttpResponse(status=204)

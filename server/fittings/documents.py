@@ -43,18 +43,20 @@ class FittingList(RootModel[tuple[FittingRow, ...]]):
     """The tickets of the shop."""
 
 
-class RackPlace(Ranked):
-    """A board of the rack in the order of fit; ``id`` is the shop's, 0 for one that was typed."""
+class RackPlace(Result):
+    """A board of the rack in the order of fit: its number in the shop and its fit, 0-100."""
 
     id: int
+    fit: float
 
 
 class Bench(Result):
-    """What lies on the bench: a board of the rack or a typed one, its shape and how it fits."""
+    """A board on the bench: its shape, and how it fits. ``id`` is the shop's, 0 for one typed in."""
 
+    id: int
     board: Board
     hull: HullResult
-    ranked: RackPlace | None
+    ranked: Ranked | None
 
 
 class Answer(Result):

@@ -34,9 +34,9 @@ from rack.models import Board
 _EVERY = 4
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Rack:
-    """A shop's boards with their hulls, in one order."""
+    """A shop's boards with their hulls, in one order; compared and kept by identity."""
 
     ids: tuple[int, ...]
     boards: tuple[Document, ...]

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -19,11 +20,13 @@ from chord_core.fit.size import Case, answer_of, band_in, case_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls, labels_agree
 from chord_core.hull.stations import Array, Rows
-from chord_core.ride.float import float_prone
+from chord_core.ride.float import Floats, float_prone
 from chord_core.surfer.body import lying_body
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import families, table, tables_version
 
+#: What is said when no board of a rack is open to this surfer.
+NOT_YET = "Not yet, not here: every board of this rack is behind a gate."
 JUDGED_BY = ("litres", "float", "duck-dive", "carry", "kind")
 
 
@@ -37,11 +40,24 @@ def _bands(case: Case, sizing: Sizing, names: Sequence[str]) -> Array:
     return np.array([of[name] for name in names])
 
 
-def judge(case: Case, sizing: Sizing, boards: Sequence[Board], hull: Hull) -> Judged:
-    """Judge boards for a case; ``hull`` holds the same boards in the same order."""
-    rider, spot = case.rider, case.spot
+def floats_for(case: Case, hull: Hull) -> Floats:
+    """How boards float the rider of a case; depends on body and water only, so it may be kept."""
+    rider = case.rider
     body = lying_body(rider.mass_kg, rider.height_m, rider.wetsuit_mm)
-    floats = float_prone(hull, body, spot.water_kg_m3)
+    return float_prone(hull, body, case.spot.water_kg_m3)
+
+
+def judge(
+    case: Case, sizing: Sizing, boards: Sequence[Board], hull: Hull, floats: Floats | None = None
+) -> Judged:
+    """Judge boards for a case.
+
+    Args:
+        hull: the same boards in the same order, as ``labelled_hulls`` gives them.
+        floats: ``floats_for(case, hull)`` if it is known already.
+    """
+    rider, spot = case.rider, case.spot
+    floats = floats or floats_for(case, hull)
     standing = rider.craft == "stand_up"
     reserve = stand_up_reserve(hull, rider, spot.water_kg_m3) if standing else None
     handling = handle(hull, floats, rider, spot)
@@ -122,32 +138,53 @@ def _order(case: Case, boards: Sequence[Board], fit: Array, judged: Judged) -> R
     return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step))
 
 
-def rank_boards(
-    request: RankRequest | Case, boards: Sequence[Board], hull: Hull, target_l: float | None
-) -> RankResult:
-    """Rank boards whose hulls are known already (a server keeps them).
+@dataclass(frozen=True)
+class JudgedRack:
+    """A rack judged for a case: fits in the rack's order, rows best first; sentences on demand."""
+
+    case: Case
+    boards: Sequence[Board]
+    size: SizeResult
+    judged: Judged
+    fit: Array
+    order: Rows
+
+    @property
+    def judged_by(self) -> tuple[str, ...]:
+        """The factors that count here."""
+        return tuple(name for name in JUDGED_BY if name != "duck-dive" or self.judged.duck_needed)
+
+    def describe(self, row: int) -> Ranked:
+        """Board ``row`` with its factors, reasons and cautions."""
+        return _ranked(self.case, self.boards[row], self.judged, row, float(self.fit[row]))
+
+
+def judge_rack(
+    case: Case, boards: Sequence[Board], hull: Hull, target_l: float | None, floats: Floats | None = None
+) -> JudgedRack:
+    """Judge boards whose hulls are known already (a server keeps them).
 
     Args:
-        request: the case, or a request to make it from.
         hull: ``labelled_hulls(boards)``.
         target_l: the advisor's own target [L], or None.
+        floats: ``floats_for(case, hull)`` if it is known already.
     """
-    case = case_of(request) if isinstance(request, RankRequest) else request
-    if case is None:
-        assert isinstance(request, RankRequest)
-        missing = missing_facts(request.surfer)
-        empty = SizeResult(missing=missing, tables_version=tables_version())
-        return RankResult(size=empty, judged_by=JUDGED_BY, ranking=())
     sizing, answer = answer_of(case, target_l)
-    judged = judge(case, sizing, boards, hull)
+    judged = judge(case, sizing, boards, hull, floats)
     fit = judged.fit
-    order = _order(case, boards, fit, judged)
-    ranking = tuple(_ranked(case, boards[row], judged, int(row), float(fit[row])) for row in order)
-    judged_by = tuple(name for name in JUDGED_BY if name != "duck-dive" or judged.duck_needed)
-    nothing = "" if fit.max() > 0 else "Not yet, not here: every board of this rack is behind a gate."
-    return RankResult(size=answer, judged_by=judged_by, ranking=ranking, not_yet=nothing)
+    return JudgedRack(case, boards, answer, judged, fit, _order(case, boards, fit, judged))
 
 
 def rank(request: RankRequest) -> RankResult:
     """Rank a rack for a surfer and a water, best first; ties go to the litres nearer the target."""
-    return rank_boards(request, request.boards, labelled_hulls(request.boards), request.target_l)
+    case = case_of(request)
+    if case is None:
+        empty = SizeResult(missing=missing_facts(request.surfer), tables_version=tables_version())
+        return RankResult(size=empty, judged_by=JUDGED_BY, ranking=())
+    rack = judge_rack(case, request.boards, labelled_hulls(request.boards), request.target_l)
+    return RankResult(
+        size=rack.size,
+        judged_by=rack.judged_by,
+        ranking=tuple(rack.describe(int(row)) for row in rack.order),
+        not_yet="" if rack.fit.max() > 0 else NOT_YET,
+    )

@@ -37,7 +37,8 @@ def case_of(request: SizeRequest) -> Case | None:
 def ordered_families(case: Case, target_l: float | None) -> list[tuple[Family, str]]:
     """Open families of the class and aim, best first: where their litres are an ordinary size.
 
-    A family that was wished for leads inside its class; from 1.2 body heights those for big water do.
+    A family that was wished for leads inside its class; from 1.2 body heights those for big water do;
+    the family ridden now is known to suit and counts as nearer.
     """
     rider, spot = case.rider, case.spot
     cls, why = own_class(rider, spot)
@@ -51,6 +52,8 @@ def ordered_families(case: Case, target_l: float | None) -> list[tuple[Family, s
         away = off_centre(family, target_l or (low + high) / 2)
         away += 0.0 if family.board_class == cls else 0.5
         away += 0.5 if big and family.name not in table("choice")["big_water"] else 0.0
+        now = rider.surfer.present_board
+        away -= table("choice")["nearer_when_ridden_now"] if now and now.family == family.name else 0.0
         wished = family.name == rider.surfer.wish
         found.append((-1.0 if wished else away, family, f"{family.board_class} class: {why}"))
     return [(family, says) for _, family, says in sorted(found, key=lambda row: row[0])]

@@ -56,6 +56,11 @@ class Fleet:
     def __len__(self) -> int:
         return len(self.length)
 
+    def joined(self, other: Fleet) -> Fleet:
+        """Return this fleet with another behind it."""
+        pairs = {f.name: (getattr(self, f.name), getattr(other, f.name)) for f in fields(self)}
+        return Fleet(**{name: np.concatenate(pair) for name, pair in pairs.items()})
+
     def rows(self, which: Array | slice) -> Fleet:
         """Return the boards ``which`` (a mask, indices or a slice) as a fleet of their own."""
         return Fleet(**{f.name: getattr(self, f.name)[which] for f in fields(self)})

@@ -43,6 +43,12 @@ class Hull:
         curves = {f.name: getattr(self, f.name)[which] for f in fields(self) if f.name != "fleet"}
         return Hull(fleet=self.fleet.rows(which), **curves)
 
+    def joined(self, other: Hull) -> Hull:
+        """Return these boards with those of another hull behind them."""
+        names = [f.name for f in fields(self) if f.name != "fleet"]
+        curves = {name: np.concatenate([getattr(self, name), getattr(other, name)]) for name in names}
+        return Hull(fleet=self.fleet.joined(other.fleet), **curves)
+
     def integral(self, values: Array) -> Array:
         """Integral over the length of station values (n, COUNT)."""
         return np.asarray((values * WEIGHT).sum(axis=1) * self.fleet.length)

@@ -13,6 +13,7 @@ from functools import cached_property
 import numpy as np
 
 from chord_core.hull.hull import Hull
+from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.surfer.body import Body
 
@@ -20,8 +21,8 @@ TRIM_LEAST, TRIM_MOST = np.radians(1.0), np.radians(12.0)
 NOSE_CLEAR_M = 0.01
 #: How far the nose may rise over, or dip under, its 1 cm when the trim is at its end [m].
 _RISE_M, _DIP_M = 1.0, 0.6
-_STEPS = 26
-_SHIFT_STEPS = 7
+_STEPS = 16
+_SHIFT_STEPS = 5
 
 
 @dataclass(frozen=True)
@@ -72,9 +73,9 @@ class _Lying:
         """Water displaced by the board [kg] and its moment about the tail [kg m]."""
         length = self.hull.fleet.length[:, None]
         water = at_tail[:, None] - slope[:, None] * SHARE * length
-        wet = np.clip((water - self.hull.rocker) / np.maximum(self.hull.thickness, 1e-6), 0, 1)
-        by_length = self.rho * wet * self.hull.section_m2 * WEIGHT * length
-        return by_length.sum(axis=1), (by_length * SHARE * length).sum(axis=1)
+        wet = np.minimum(np.maximum((water - self.hull.rocker) * self._per_thickness, 0), 1)
+        by_length = wet * self._kg_by_station
+        return by_length.sum(axis=1), (by_length @ SHARE) * length[:, 0]
 
     def body_kg(self, slope: Array, at_tail: Array, feet: Array) -> tuple[Array, Array, Array]:
         """Water displaced by the body [kg], its moment about the tail [kg m], and how fast that
@@ -83,9 +84,21 @@ class _Lying:
         place = feet[:, None] + body.place
         deep = (at_tail - self.deck)[:, None] - slope[:, None] * place
         cut = (deep > 0) & (deep < body.thick)
-        by_slice = np.clip(deep * self._kg_per_m, 0, self._kg_whole)
+        by_slice = np.minimum(np.maximum(deep * self._kg_per_m, 0), self._kg_whole)
         growth = by_slice - np.where(cut, self._kg_per_m * slope[:, None] * place, 0)
         return by_slice.sum(axis=1), (by_slice * place).sum(axis=1), growth.sum(axis=1)
+
+    @cached_property
+    def _per_thickness(self) -> Array:
+        return np.asarray(1 / np.maximum(self.hull.thickness, 1e-6))
+
+    @cached_property
+    def _kg_by_station(self) -> Array:
+        return np.asarray(self.rho * self.hull.section_m2 * WEIGHT * self.hull.fleet.length[:, None])
+
+    @cached_property
+    def _board_moment(self) -> Array:
+        return np.asarray(self.hull.mass_kg * self.hull.centre_of_volume_m)
 
     @cached_property
     def _kg_whole(self) -> Array:
@@ -95,8 +108,10 @@ class _Lying:
     def _kg_per_m(self) -> Array:
         return np.asarray(self.rho * self.body.volume / self.body.thick)
 
-    def feet(self, slope: Array, at_tail: Array, start: Array) -> Array:
+    def feet(self, slope: Array, at_tail: Array, borne_moment: Array, start: Array) -> Array:
         """Where the feet lie [m from the tail] so that the moments balance.
+
+        ``borne_moment`` [kg m] is that of the water which the board displaces.
 
         Further forward the trim lifts the body out and its weight stands further forward, so there
         is one place: Newton's steps from ``start``, held inside a closing bracket.
@@ -104,7 +119,7 @@ class _Lying:
         height = self.body.height_m
         low = np.full(len(self.hull), -0.62 * height)
         high = np.maximum(self.hull.fleet.length - 0.85 * height, low + 0.05)
-        board = self.board_kg(slope, at_tail)[1] - self.hull.mass_kg * self.hull.centre_of_volume_m
+        board = borne_moment - self._board_moment
         mass, at_feet = self.body.mass_kg, float((self.body.mass * self.body.place).sum())
         feet = np.clip(start, low, high)
         for _ in range(_SHIFT_STEPS):
@@ -127,17 +142,18 @@ def float_prone(hull: Hull, body: Body, rho: float) -> Floats:
     """
     lying = _Lying(hull, body, rho)
     load = body.mass_kg + hull.mass_kg
-    low, high = np.zeros(len(hull)), np.full(len(hull), 3.0)
     feet: Array = np.zeros(len(hull))
-    for _ in range(_STEPS):
-        u = (low + high) / 2
+
+    def spare(u: Array) -> Array:
+        nonlocal feet
         slope, at_tail, _ = lying.plane(u)
-        feet = lying.feet(slope, at_tail, feet)
-        borne = lying.board_kg(slope, at_tail)[0] + lying.body_kg(slope, at_tail, feet)[0]
-        low, high = np.where(borne < load, u, low), np.where(borne < load, high, u)
-    slope, at_tail, clear = lying.plane((low + high) / 2)
-    feet = lying.feet(slope, at_tail, feet)
-    borne = lying.board_kg(slope, at_tail)[0] + lying.body_kg(slope, at_tail, feet)[0]
+        board, moment = lying.board_kg(slope, at_tail)
+        feet = lying.feet(slope, at_tail, moment, feet)
+        return np.asarray(board + lying.body_kg(slope, at_tail, feet)[0] - load)
+
+    u = rising_roots(spare, np.zeros(len(hull)), np.full(len(hull), 3.0), _STEPS)
+    borne = spare(u) + load
+    slope, at_tail, clear = lying.plane(u)
     lift = rho * hull.volume_m3 - hull.mass_kg
     share = lift / body.mass_kg
     return Floats(

@@ -94,7 +94,7 @@ class Page(TestCase):
     def test_health(self) -> None:
         self.assertEqual(self.get("/api/health/").json(), {"server": "ok", "database": "ok"})
         # The database cannot be taken away from under a test: its connection refuses instead.
-        with mock.patch("config.views.connection") as gone:
+        with mock.patch("config.views.connection") as gone, self.assertLogs("django.request"):
             gone.cursor.side_effect = OSError
             self.assertEqual(self.get("/api/health/").status_code, 503)
 

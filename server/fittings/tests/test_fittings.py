@@ -25,7 +25,7 @@ class Tickets(ApiCase):
         self.assertEqual(len(said["answer"]["ranking"]), 3)
         self.assertGreater(said["answer"]["size"]["target_l"], 30)
         self.assertIn("height_m", [fact["field"] for fact in said["answer"]["size"]["assumed"]])
-        self.assertEqual(said["answer"]["bench"]["ranked"]["id"], said["answer"]["ranking"][0]["id"])
+        self.assertEqual(said["answer"]["bench"]["id"], said["answer"]["ranking"][0]["id"])
 
     def test_inputs_and_the_tables_used_are_kept_and_the_answer_is_not(self) -> None:
         ticket = self.patch(self.ticket(), facts={"age": 34}, water={"usual_m": 0.9})
@@ -56,11 +56,11 @@ class Tickets(ApiCase):
     def test_the_bench_holds_a_board_of_the_rack_or_a_typed_one(self) -> None:
         board = Board.objects.last()
         ticket = self.patch(self.ticket(), bench_id=board.pk)
-        self.assertEqual(ticket["answer"]["bench"]["ranked"]["id"], board.pk)
+        self.assertEqual(ticket["answer"]["bench"]["id"], board.pk)
         typed = {**BOARD, "name": "From home", "width_m": 0.53}
         ticket = self.patch(ticket, typed_board=typed)
         self.assertEqual(ticket["answer"]["bench"]["board"]["name"], "From home")
-        self.assertEqual(ticket["answer"]["bench"]["ranked"]["id"], 0)
+        self.assertEqual(ticket["answer"]["bench"]["id"], 0)
         self.assertIsNone(ticket["bench_id"])
         ticket = self.patch(ticket, bench_id=board.pk)
         self.assertIsNone(ticket["typed_board"])

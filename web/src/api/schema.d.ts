@@ -234,12 +234,14 @@ export interface components {
         };
         /**
          * Bench
-         * @description What lies on the bench: a board of the rack or a typed one, its shape and how it fits.
+         * @description A board on the bench: its shape, and how it fits. ``id`` is the shop's, 0 for one typed in.
          */
         Bench: {
+            /** Id */
+            id: number;
             board: components["schemas"]["Board"];
             hull: components["schemas"]["HullResult"];
-            ranked: components["schemas"]["RackPlace"] | null;
+            ranked: components["schemas"]["Ranked"] | null;
         };
         /**
          * Board
@@ -928,9 +930,19 @@ export interface components {
         };
         /**
          * RackPlace
-         * @description A board of the rack in the order of fit; ``id`` is the shop's, 0 for one that was typed.
+         * @description A board of the rack in the order of fit: its number in the shop and its fit, 0-100.
          */
         RackPlace: {
+            /** Id */
+            id: number;
+            /** Fit */
+            fit: number;
+        };
+        /**
+         * Ranked
+         * @description One board of the rack, judged: its place in ``boards``, fit 0-100, factors, sentences.
+         */
+        Ranked: {
             /** Index */
             index: number;
             /** Name */
@@ -952,8 +964,6 @@ export interface components {
             against: string[];
             /** Cautions */
             cautions: string[];
-            /** Id */
-            id: number;
         };
         /**
          * Rocker

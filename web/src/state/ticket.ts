@@ -80,10 +80,17 @@ function push(change: Change): void {
   saver?.push(change)
 }
 
-/** Two changes of the same thing within a moment are one for undo (a handle that is dragged). */
+const MOMENT_MS = 1500
+let lastChange = 0
+
+/** Two changes of the same thing within a moment are one for undo: a drag, a number being typed. */
 function sameThing(a: Change | undefined, b: Change): boolean {
-  const keys = (c: Change) => JSON.stringify([Object.keys(c), Object.keys(c.facts ?? {})])
-  return !!a && 'target_l' in b && keys(a) === keys(b)
+  const now = Date.now()
+  const soon = now - lastChange < MOMENT_MS
+  lastChange = now
+  const keys = (c: Change) =>
+    JSON.stringify([c, c.facts ?? {}, c.water ?? {}].map((part) => Object.keys(part)))
+  return soon && !!a && keys(a) === keys(b)
 }
 
 function change(given: Change): void {

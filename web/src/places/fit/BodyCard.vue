@@ -65,6 +65,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
     <div class="pair">
       <FactField
         label="Mass"
+        :plausible="[15, 200]"
         :value="facts.mass_kg"
         :show="kg"
         :read="readMass"
@@ -73,6 +74,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
       />
       <FactField
         label="Height"
+        :plausible="[0.9, 2.3]"
         :value="facts.height_m"
         :show="height"
         :read="readHeight"
@@ -84,6 +86,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
     <div class="pair">
       <FactField
         label="Age"
+        :plausible="[4, 100]"
         :value="facts.age"
         :show="String"
         :read="readNumber"
@@ -93,6 +96,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
       />
       <FactField
         label="Sessions a month"
+        :plausible="[0, 60]"
         :value="facts.sessions_month"
         :show="String"
         :read="readNumber"
@@ -112,6 +116,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
       />
       <FactField
         label="Wetsuit mm"
+        :plausible="[0, 7]"
         :value="facts.wetsuit_mm"
         :show="String"
         :read="readNumber"

@@ -11,10 +11,12 @@ const props = defineProps<{
   show: (value: T) => string
   read: (text: string) => Read<T>
   fault?: string
+  /** Numbers outside are not taken while one still types: a 7 may become a 75. */
+  plausible?: readonly [number, number]
 }>()
 const emit = defineEmits<{ change: [value: T | null] }>()
 
-const PAUSE_MS = 350
+const PAUSE_MS = 700
 const text = ref('')
 const own = ref('')
 /** What was last handed over: a refusal speaks of this text and of no other. */
@@ -40,7 +42,17 @@ function typed(now: string): void {
   typing.value = true
   text.value = now
   window.clearTimeout(timer)
-  timer = window.setTimeout(take, PAUSE_MS)
+  if (ready()) take()
+  else timer = window.setTimeout(take, PAUSE_MS)
+}
+
+/** Whether what is typed reads well already, so that it may be taken at once. */
+function ready(): boolean {
+  if (!text.value.trim()) return false
+  const read = props.read(text.value)
+  if ('fault' in read) return false
+  const [low, high] = props.plausible ?? [-Infinity, Infinity]
+  return typeof read.value !== 'number' || (read.value >= low && read.value <= high)
 }
 
 function take(): void {

@@ -14,6 +14,10 @@ const SCALE = 33
 const list = ref<HTMLElement | null>(null)
 const at = ref(0)
 
+/** Paths are drawn once a board, not at every answer. */
+const paths = computed(
+  () => new Map(rack.boards.map((b) => [b.id, standingPath(b.silhouette, SCALE, 15, 106)])),
+)
 const places = computed(() => {
   const byId = new Map(rack.boards.map((board) => [board.id, board]))
   const ranked = answer.value?.ranking ?? []
@@ -26,7 +30,7 @@ const places = computed(() => {
 const fits = computed(() => places.value.filter((row) => (row.fit ?? 0) >= 50).length)
 const onBench = computed(() => {
   if (fitting.value?.typed_board) return null
-  return answer.value?.bench?.ranked?.id ?? fitting.value?.bench_id ?? null
+  return answer.value?.bench?.id ?? null
 })
 
 watch(
@@ -86,7 +90,7 @@ function put(index: number): void {
         @focus="at = i"
       >
         <svg viewBox="0 0 30 108" width="30" height="108" aria-hidden="true">
-          <path :d="standingPath(row.board.silhouette, SCALE, 15, 106)" />
+          <path :d="paths.get(row.board.id)" />
         </svg>
         <span class="words">
           <span class="name">{{ row.board.board.name || row.board.board.family }}</span>

@@ -14,6 +14,7 @@ watch(
     const first = editor.value?.querySelector<HTMLElement>('input, button')
     if (open) first?.focus()
   },
+  { immediate: true },
 )
 
 function close(): void {

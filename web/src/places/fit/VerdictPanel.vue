@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useTicket } from '../../state/ticket'
 import { factorLines, floatLine, headline } from './verdict'
 
-const { answer, facts, state } = useTicket()
+const { answer, facts, fitting, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const cautions = computed(() => [
@@ -17,14 +17,21 @@ const overBudget = computed(() => {
   return price && budget && price > budget ? Math.round(price - budget) : 0
 })
 const closed = computed(() => (answer.value?.size.closed ?? []).slice(0, 3))
+/** The four facts that give a first answer, and the key of the card that takes each. */
+const four = computed<[string, boolean, string][]>(() => [
+  ['mass', !!facts.value.mass_kg, 'Alt+1'],
+  ['what they can do', !!facts.value.rung, 'Alt+2'],
+  ['present board', !!facts.value.present_board, 'Alt+3'],
+  ['usual day', !!water.value.usual_m, 'Alt+4'],
+])
 const place = computed(() => {
-  const at = answer.value?.ranking.findIndex((row) => row.id === ranked.value?.id) ?? -1
+  const at = answer.value?.ranking.findIndex((row) => row.id === answer.value?.bench?.id) ?? -1
   return at >= 0 ? `, ${at + 1} of ${answer.value?.ranking.length} in the rack` : ''
 })
 </script>
 
 <template>
-  <section v-if="answer" class="verdict" aria-label="Verdict" :data-saving="state.saving">
+  <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="fitting?.version">
     <h2 data-verdict>{{ headline(answer, who) }}</h2>
     <p class="float">{{ floatLine(answer) }}</p>
     <p v-if="ranked && ranked.fit > 0" class="fit">
@@ -58,7 +65,13 @@ const place = computed(() => {
         <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
       </ul>
     </template>
-    <ul class="cautions" aria-label="Cautions">
+    <dl v-else-if="answer.size.missing.length" class="asked">
+      <template v-for="[what, said, key] in four" :key="what">
+        <dt>{{ what }}</dt>
+        <dd>{{ said ? 'said' : key }}</dd>
+      </template>
+    </dl>
+    <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
       <li v-if="label && label.agrees === false">{{ label.says }}</li>
       <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
     </ul>
@@ -120,6 +133,16 @@ ul {
 }
 li {
   padding: 1px 0;
+}
+.asked {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 4px 12px;
+  margin: 14px 0 0;
+}
+.asked dd {
+  margin: 0;
+  color: var(--faint);
 }
 .cautions {
   margin-top: 10px;

@@ -94,6 +94,7 @@ async function keep(): Promise<void> {
       <FactField
         v-if="water.kind !== 'river' || day.field === 'usual_m'"
         :label="`${water.kind === 'river' ? 'Face' : day.label}: words, m or ft`"
+        :plausible="[0.1, 12]"
         :value="water[day.field]"
         :show="face"
         :read="read"

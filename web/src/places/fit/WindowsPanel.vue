@@ -88,15 +88,15 @@ function row(
       <div class="kinds" role="group" :aria-label="`What ${who} needs`">
         <h2>What {{ who }} needs, as</h2>
         <button
-          v-for="row in offered"
-          :key="row.family"
+          v-for="offer in offered"
+          :key="offer.family"
           type="button"
           class="plain"
-          :aria-pressed="row === kind"
-          :title="row.reason"
-          @click="picked = row.family"
+          :aria-pressed="offer === kind"
+          :title="offer.reason"
+          @click="picked = offer.family"
         >
-          {{ row.family }}
+          {{ offer.family }}
         </button>
       </div>
       <span class="key"><i class="ring" /> now <i class="bar" /> bench</span>

@@ -4,7 +4,7 @@ import type { Answer } from '../../api/client'
 /** What is read first. */
 export function headline(answer: Answer, name: string): string {
   const size = answer.size
-  if (size.missing?.length) return 'Mass and what they can do: then there is an answer.'
+  if (size.missing?.length) return 'Four facts, and there is a first answer.'
   if (answer.not_yet && !answer.bench) return answer.not_yet
   const ranked = answer.bench?.ranked
   if (!ranked || !size.windows) return 'Nothing of this rack is open yet.'

@@ -1,0 +1,33 @@
+"""``./chord bench``: how fast it is, as ratios in one run; medians and 95th percentiles.
+
+Times on other machines differ, ratios much less: the core is measured against itself board by board,
+and the screen against the 100 ms in which an answer feels like one's own hand.
+"""
+
+from __future__ import annotations
+
+import subprocess
+
+from house.check import scratch_cluster
+from house.cluster import free_port
+from house.environment import core_env, server_env
+from house.install import install
+from house.paths import PYTHON, ROOT
+from house.say import say
+from house.serve import prepare, serving
+
+
+def bench(rounds: int) -> int:
+    """Measure core and screen; prints a line for each figure."""
+    install(browser=True)
+    say("\ncore, one thread")
+    code = subprocess.call([str(PYTHON), "-m", "house.measure_core", str(rounds)], cwd=ROOT, env=core_env())
+    with scratch_cluster("bench") as cluster:
+        env = server_env(cluster.url, "bench-" + "k" * 60, demo=True)
+        prepare(env, cluster, demo=True)
+        port = free_port()
+        with serving(env, port):
+            say("\nscreen, rack of 64, gunicorn and PostgreSQL on this machine")
+            words = [str(PYTHON), "-m", "house.measure_screen", str(port), str(rounds)]
+            code |= subprocess.call(words, cwd=ROOT, env=env)
+    return code

@@ -1,0 +1,64 @@
+"""Measure the screen: from a moved handle, and from a typed number, to a repainted verdict."""
+
+from __future__ import annotations
+
+import sys
+from statistics import median, quantiles
+
+from selenium.webdriver.common.by import By
+from selenium.webdriver.remote.webdriver import WebDriver
+from selenium.webdriver.support.ui import WebDriverWait
+
+from house.browser import close_browser, open_browser
+
+#: Does something, and resolves with the milliseconds until the verdict's next version is painted.
+_PAINTED = """
+const [kind, i, done] = arguments
+const verdict = document.querySelector('.verdict')
+const begun = performance.now()
+const seen = new MutationObserver(() => {
+  seen.disconnect()
+  requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)))
+})
+seen.observe(verdict, { attributes: true, attributeFilter: ['data-version'] })
+if (kind === 'handle') {
+  const key = i % 8 < 4 ? 'ArrowRight' : 'ArrowLeft'
+  document.querySelector('[role=slider]').dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+} else {
+  const named = (label) => label.textContent.trim() === 'Mass' && label.htmlFor
+  const field = [...document.querySelectorAll('.editor label')].find(named)
+  const input = document.getElementById(field.htmlFor)
+  input.value = String(60 + (i % 30))
+  input.dispatchEvent(new Event('input', { bubbles: true }))
+}
+"""
+
+
+def _open(driver: WebDriver, port: int) -> None:
+    driver.get(f"http://127.0.0.1:{port}/")
+    wait = WebDriverWait(driver, 20)
+    door = "//button[contains(., 'demo shop')]"
+    wait.until(lambda d: d.find_elements(By.XPATH, door))[0].click()
+    wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, "[role=option]"))
+    wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, ".verdict[data-version]"))
+    driver.find_element(By.CSS_SELECTOR, "[data-card='1'] > button").click()
+    wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, "[data-card='1'] .editor input"))
+
+
+def main(port: int, rounds: int) -> None:
+    """Print median and 95th percentile for both."""
+    driver = open_browser()
+    try:
+        driver.set_script_timeout(20)
+        _open(driver, port)
+        for kind in ("handle", "number"):
+            taken = [driver.execute_async_script(_PAINTED, kind, i) for i in range(rounds + 5)][5:]
+            p95 = quantiles(taken, n=20)[-1]
+            said = f"median {median(taken):5.0f} ms   95th percentile {p95:5.0f} ms"
+            print(f"  {kind} to painted verdict       {said}   {p95 / 100:.2f} of 100 ms")
+    finally:
+        close_browser(driver)
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]), int(sys.argv[2]))

@@ -1,0 +1,99 @@
+"""Photograph the main views of a running demo. Run in the environment."""
+
+from __future__ import annotations
+
+import sys
+from collections.abc import Callable
+from pathlib import Path
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webdriver import WebDriver
+from selenium.webdriver.support.ui import WebDriverWait
+
+from house.browser import close_browser, open_browser
+
+
+class Camera:
+    """A browser, a folder, and patience."""
+
+    def __init__(self, driver: WebDriver, port: int, folder: Path) -> None:
+        self.driver, self.folder = driver, folder
+        self.wait = WebDriverWait(driver, 20)
+        folder.mkdir(parents=True, exist_ok=True)
+        driver.get(f"http://127.0.0.1:{port}/")
+
+    def until(self, selector: str, text: str = "") -> None:
+        """Wait until an element is there with this text."""
+        script = "return document.querySelector(arguments[0])?.textContent ?? null"
+        self.wait.until(lambda d: text in (d.execute_script(script, selector) or ("" if text else "\0")))
+        self.wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, selector))
+
+    def take(self, name: str) -> None:
+        """Save a picture once fonts are loaded and nothing is being saved any more."""
+        self.wait.until(lambda d: d.execute_script("return document.fonts.status") == "loaded")
+        self.wait.until(lambda d: "saving" not in d.execute_script("return document.body.innerText"))
+        self.driver.save_screenshot(str(self.folder / f"{name}.png"))
+        print(f"  {name}.png", flush=True)
+
+    def keys(self, *keys: str) -> None:
+        """Press keys, as with nothing focused."""
+        ActionChains(self.driver).send_keys(*keys).perform()
+
+    def find_ticket(self, name: str) -> None:
+        """Open a ticket by its name through the reader."""
+        self.driver.execute_script("document.activeElement?.blur()")
+        self.keys("/", name, Keys.ENTER)
+        self.until(".ticket h1", name)
+        self.keys(Keys.ESCAPE)
+
+
+def _door(camera: Camera) -> None:
+    camera.until(".door")
+    camera.take("door")
+    button = camera.driver.find_element(By.XPATH, "//button[contains(., 'demo shop')]")
+    button.click()
+    camera.until("[role=option]")
+    camera.until(".verdict[data-version]")
+
+
+def _fit(camera: Camera) -> None:
+    camera.take("fit")
+
+
+def _child(camera: Camera) -> None:
+    camera.find_ticket("Tobi Hale")
+    camera.driver.find_element(By.CSS_SELECTOR, "[data-card='2'] > button").click()
+    camera.until("[data-card='2'] .editor")
+    camera.take("fit-child")
+
+
+def _big(camera: Camera) -> None:
+    camera.find_ticket("Anselm Thorne")
+    camera.take("fit-big-water")
+
+
+def _blank(camera: Camera) -> None:
+    camera.driver.find_element(By.XPATH, "//button[contains(., 'new ticket')]").click()
+    camera.until(".ticket h1", "New ticket")
+    camera.until("[data-card='1'] .editor")
+    camera.take("fit-blank")
+
+
+VIEWS: tuple[Callable[[Camera], None], ...] = (_door, _fit, _child, _big, _blank)
+
+
+def main(port: int, folder: Path) -> None:
+    """Take every picture."""
+    driver = open_browser()
+    try:
+        camera = Camera(driver, port, folder)
+        for view in VIEWS:
+            view(camera)
+    finally:
+        close_browser(driver)
+
+
+if __name__ == "__main__":
+    main(int(sys.argv[1]), Path(sys.argv[2]))
