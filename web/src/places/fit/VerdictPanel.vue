@@ -7,8 +7,9 @@ import { factorLines, floatLine, headline } from './verdict'
 const { answer, facts, fitting, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
+const notYet = computed(() => answer.value?.size.cautions.find((says) => says.includes('not here')))
 const cautions = computed(() => [
-  ...(answer.value?.size.cautions ?? []),
+  ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
   ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
 ])
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
@@ -37,6 +38,7 @@ const place = computed(() => {
     <p v-if="ranked && ranked.fit > 0" class="fit">
       <b>Fit {{ Math.round(ranked.fit) }}</b> of 100{{ place }}
     </p>
+    <p v-if="notYet" class="not-yet">{{ notYet }}</p>
     <template v-if="ranked">
       <div class="judged">
         <span class="label">Judged by</span>
@@ -97,6 +99,12 @@ h2 {
 .fit {
   margin: 4px 0 0;
   color: var(--soft-ink);
+}
+.not-yet {
+  margin: 8px 0 0;
+  padding: 3px 0 3px 10px;
+  border-left: 4px double var(--ink);
+  font-weight: 600;
 }
 .judged {
   margin-top: 12px;

@@ -27,7 +27,7 @@ export function floatLine(answer: Answer): string {
   const percent = (share: number) => `${Math.round(share * 100)}%`
   if (typeof on.reserve_share === 'number')
     return `Leaves ${percent(on.reserve_share)} of body mass afloat under rider and kit.`
-  const first = `Bears ${percent(on.lift_share)} of the body lying down`
+  const first = `Bears ${percent(on.lift_share)} of body weight lying down`
   return now ? `${first}; the present board ${percent(now.lift_share)}.` : `${first}.`
 }
 
