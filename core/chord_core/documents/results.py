@@ -22,13 +22,15 @@ class Label(Result):
 
 
 class Curves(Result):
-    """The drawn board at stations from the tail [m]: half-width, cut between the tips, bottom, thickness."""
+    """The drawn board at stations from the tail [m]: half-width, cut between the tips, bottom,
+    thickness [m] and section area [m2]."""
 
     from_tail_m: tuple[float, ...]
     half_width_m: tuple[float, ...]
     notch_half_m: tuple[float, ...]
     rocker_m: tuple[float, ...]
     thickness_m: tuple[float, ...]
+    section_m2: tuple[float, ...]
 
 
 class Dims(Result):

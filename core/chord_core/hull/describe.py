@@ -26,6 +26,7 @@ def curves_of(hull: Hull, row: int = 0, every: int = 1) -> Curves:
         notch_half_m=_rounded(hull.notch_half[row][cut]),
         rocker_m=_rounded(hull.rocker[row][cut]),
         thickness_m=_rounded(hull.thickness[row][cut]),
+        section_m2=tuple(round(float(v), 6) for v in hull.section_m2[row][cut]),
     )
 
 

@@ -531,7 +531,8 @@ export interface components {
         };
         /**
          * Curves
-         * @description The drawn board at stations from the tail [m]: half-width, cut between the tips, bottom, thickness.
+         * @description The drawn board at stations from the tail [m]: half-width, cut between the tips, bottom,
+         *     thickness [m] and section area [m2].
          */
         Curves: {
             /** From Tail M */
@@ -544,6 +545,8 @@ export interface components {
             rocker_m: number[];
             /** Thickness M */
             thickness_m: number[];
+            /** Section M2 */
+            section_m2: number[];
         };
         /**
          * Day

@@ -20,7 +20,7 @@ const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[
 <template>
   <figure v-if="days.length" class="days">
     <figcaption class="label">What {{ water.name || 'this water' }} gives</figcaption>
-    <svg :viewBox="`0 0 242 ${HEIGHT + 16}`" role="img" :aria-label="says">
+    <svg :viewBox="`0 0 250 ${HEIGHT + 16}`" role="img" :aria-label="says">
       <g v-for="(day, i) in days" :key="day.word">
         <rect
           :x="i * STEP + 1"

@@ -102,7 +102,7 @@ onBeforeUnmount(() => {
     </header>
     <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${WIDTH} 100`">
       <g v-for="(school, i) in size.schools" :key="school.name">
-        <title>{{ school.name }}: {{ school.reason }}</title>
+        <title>{{ school.name }}</title>
         <rect
           :x="scale(school.low_l)"
           :y="22 + i * 19"
@@ -160,7 +160,16 @@ onBeforeUnmount(() => {
       </g>
     </svg>
     <p v-else class="empty">Mass and what they can do give the litres.</p>
-    <p v-if="size?.disagreement?.warns" class="disagree">{{ size.disagreement.says }}</p>
+    <dl v-if="size?.target_l" class="reasons">
+      <template v-for="school in size.schools" :key="school.name">
+        <dt>{{ school.name }}</dt>
+        <dd :title="school.reason">{{ school.reason }}</dd>
+      </template>
+      <template v-if="size.disagreement?.warns">
+        <dt class="apart">apart</dt>
+        <dd class="apart">{{ size.disagreement.says }}</dd>
+      </template>
+    </dl>
   </section>
 </template>
 
@@ -230,10 +239,27 @@ text.name {
   font-weight: 600;
   fill: var(--pencil-text);
 }
-.disagree {
-  margin: 0;
+.reasons {
+  display: grid;
+  grid-template-columns: 54px minmax(0, 1fr);
+  gap: 0 8px;
+  margin: 2px 0 0;
   font-size: 13px;
+  line-height: 1.3;
+}
+.reasons dt {
+  color: var(--faint);
+}
+.reasons dd {
+  margin: 0;
+  color: var(--soft-ink);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+.reasons .apart {
   color: var(--pencil-text);
+  font-weight: 600;
 }
 .empty {
   margin: 18px 0;
