@@ -86,6 +86,7 @@ def scratch_cluster(purpose: str = "test") -> contextlib.ExitStack:  # type: ign
 
 def _server(parts: Sequence[str], env: dict[str, str]) -> bool:
     good = True
+    (BUILD / "static").mkdir(parents=True, exist_ok=True)
     with scratch_cluster() as cluster:
         key = "test-" + "k" * 60
         env = {**env, **server_env(cluster.url, key, demo=True)}

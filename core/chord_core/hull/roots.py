@@ -12,7 +12,7 @@ from chord_core.hull.stations import Array
 def rising_roots(f: Callable[[Array], Array], low: Array, high: Array, steps: int) -> Array:
     """Where rising functions cross zero, (n,), by the Illinois form of false position.
 
-    Every third step halves the bracket, so that kinks cost little. A row without a crossing ends
+    Every fourth step halves the bracket, so that kinks cost little. A row without a crossing ends
     at the side that is nearer to one.
 
     Args:
@@ -24,7 +24,7 @@ def rising_roots(f: Callable[[Array], Array], low: Array, high: Array, steps: in
     side = np.zeros(low.shape)
     for step in range(steps):
         share = np.clip(at_low / np.where(at_low == at_high, 1.0, at_low - at_high), 0.0, 1.0)
-        middle = low + (0.5 if step % 3 == 2 else share) * (high - low)
+        middle = low + (0.5 if step % 4 == 3 else share) * (high - low)
         value = f(middle)
         under = value < 0
         at_high = np.where(under & (side < 0), at_high / 2, at_high)

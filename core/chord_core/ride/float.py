@@ -20,9 +20,11 @@ from chord_core.surfer.body import Body
 TRIM_LEAST, TRIM_MOST = np.radians(1.0), np.radians(12.0)
 NOSE_CLEAR_M = 0.01
 #: How far the nose may rise over, or dip under, its 1 cm when the trim is at its end [m].
-_RISE_M, _DIP_M = 1.0, 0.6
-_STEPS = 16
-_SHIFT_STEPS = 5
+_RISE_M, _DIP_M = 0.35, 0.6
+#: Clearance of the nose at which the search ends: a rider who is not borne there sinks with the board.
+DEEPEST_NOSE_M = NOSE_CLEAR_M - _DIP_M
+_STEPS = 22
+_SHIFT_STEPS = 4
 
 
 @dataclass(frozen=True)

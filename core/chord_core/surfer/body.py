@@ -35,6 +35,7 @@ class Body:
     mass: Array
     volume: Array
     thick: Array
+    width: Array
     height_m: float
 
     @property
@@ -52,7 +53,7 @@ def lying_body(mass_kg: float, height_m: float, wetsuit_mm: float) -> Body:
         wetsuit_mm: wetsuit thickness [mm], 0 for none; mass and volume spread over trunk and legs.
     """
     suit = wetsuit_mm * height_m / SUIT_AT_M
-    rows: list[tuple[float, float, float, float]] = []
+    rows: list[tuple[float, float, float, float, float]] = []
     start = 0.0
     dressed = sum(share for _, share, _, floats in _SEGMENTS if floats)
     for end, share, wide, floats in _SEGMENTS:
@@ -65,8 +66,8 @@ def lying_body(mass_kg: float, height_m: float, wetsuit_mm: float) -> Body:
             buoyant = volume + SUIT_L_MM * 1e-3 * suit * share / dressed
         for i in range(_SLICES):
             place = start * height_m + (i + 0.5) * length
-            rows.append((place, mass / _SLICES, buoyant / _SLICES, thick))
+            rows.append((place, mass / _SLICES, buoyant / _SLICES, thick, wide * height_m))
         start = end
-    rows.append((_ARMS_AT * height_m, _ARMS_SHARE * mass_kg, 0.0, 0.1))
-    place, mass, volume, thick = np.array(rows).T
-    return Body(place=place, mass=mass, volume=volume, thick=thick, height_m=height_m)
+    rows.append((_ARMS_AT * height_m, _ARMS_SHARE * mass_kg, 0.0, 0.1, 0.0))
+    place, mass, volume, thick, width = np.array(rows).T
+    return Body(place=place, mass=mass, volume=volume, thick=thick, width=width, height_m=height_m)

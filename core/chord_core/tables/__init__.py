@@ -64,7 +64,7 @@ class Build:
     stringer: bool
 
 
-TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice")
+TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power")
 
 
 @cache

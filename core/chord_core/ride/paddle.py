@@ -1,0 +1,58 @@
+"""Paddling: drag of board and body together, and the speed that a power gives."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from chord_core.hull.roots import rising_roots
+from chord_core.hull.stations import Array
+from chord_core.physics import VISCOSITY_M2_S
+from chord_core.ride.immersed import Immersed
+from chord_core.ride.wave_drag import wave_drag_n
+
+#: Form factor on the friction line [1.05-1.2], and form drag of the body on its immersed front [.2-.4].
+FORM, BODY_DRAG = 1.1, 0.3
+_SLOWEST_M_S, _FASTEST_M_S = 0.1, 6.0
+_STEPS = 24
+
+
+def friction_line(reynolds: Array | float) -> Array:
+    """Friction coefficient of the ITTC 1957 correlation line: .075 / (log10 Re - 2)^2; Re over 1e4."""
+    return np.asarray(0.075 / (np.log10(np.maximum(reynolds, 1e4)) - 2) ** 2)
+
+
+@dataclass(frozen=True)
+class Drag:
+    """Parts of the drag of a paddling rider [N], (n,)."""
+
+    friction: Array
+    body: Array
+    wave: Array
+
+    @property
+    def total(self) -> Array:
+        """All of it [N]."""
+        return np.asarray(self.friction + self.body + self.wave)
+
+
+def paddling_drag(immersed: Immersed, speed_m_s: Array, rho: float) -> Drag:
+    """Drag [N] at a speed [m/s], (n,): ITTC 1957 friction with form, form drag of the body, Michell."""
+    dynamic = rho / 2 * speed_m_s**2
+    reynolds = speed_m_s * immersed.length / VISCOSITY_M2_S
+    return Drag(
+        friction=FORM * friction_line(reynolds) * dynamic * immersed.wetted,
+        body=BODY_DRAG * dynamic * immersed.frontal,
+        wave=wave_drag_n(speed_m_s, immersed.length, immersed.beam, immersed.draught, rho),
+    )
+
+
+def paddling_speed(immersed: Immersed, power_w: float, rho: float) -> Array:
+    """Speed [m/s] at which drag x speed equals a power [W], (n,)."""
+    many = immersed.length.shape
+
+    def spare(speed: Array) -> Array:
+        return np.asarray(paddling_drag(immersed, speed, rho).total * speed - power_w)
+
+    return rising_roots(spare, np.full(many, _SLOWEST_M_S), np.full(many, _FASTEST_M_S), _STEPS)

@@ -1,0 +1,147 @@
+"""Planing: lift, trim and drag of a board on a plane, after Savitsky.
+
+D. Savitsky, Hydrodynamic Design of Planing Hulls, Marine Technology 1 (1964). Holds for a wetted
+length up to 4 beams, speed coefficients .6-13, trims of 2-15 degrees.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array, Mask
+from chord_core.physics import VISCOSITY_M2_S, G
+from chord_core.ride.paddle import friction_line
+
+#: Wetted length over beam and speed coefficient V / sqrt(g b): the range of the formula.
+LAMBDA_RANGE, CV_RANGE = 4.0, (0.6, 13.0)
+#: Most of the length that can be wet; steepest trim [deg] of the trials that made the formula.
+LENGTH_WET, TRIM_RANGE_DEG = 0.85, 15.0
+#: A back-footed rider cannot carry the load ahead of this share of the length.
+BACK_FOOT_REACH = 0.38
+#: Wetted lengths that are tried, as shares of the longest one.
+_TRIALS = np.linspace(0.14, 1.0, 36)
+_LIFT_STEPS = 24
+
+
+def flat_lift(trim_deg: Array, wetted_beams: Array, cv: Array) -> Array:
+    """Lift coefficient of a flat planing surface on beam squared (Savitsky 1964, eq. 15).
+
+    Args:
+        trim_deg: trim [deg].
+        wetted_beams: mean wetted length over beam.
+        cv: speed coefficient V / sqrt(g b).
+    """
+    root, deep = 0.012 * np.sqrt(wetted_beams), 0.0055 * wetted_beams**2.5 / cv**2
+    return np.asarray(trim_deg**1.1 * (root + deep))
+
+
+def deadrise_lift(flat: Array, deadrise_deg: Array | float) -> Array:
+    """Lift coefficient with deadrise (Savitsky 1964, eq. 16): CL0 - .0065 beta CL0^.6.
+
+    Concave is a negative deadrise and lifts more; held to what a contour can be (-10 to 30 degrees).
+    """
+    beta = np.clip(deadrise_deg, -10, 30)
+    return np.asarray(flat - 0.0065 * beta * np.maximum(flat, 1e-12) ** 0.6)
+
+
+def flat_for(lift: Array, deadrise_deg: Array | float) -> Array:
+    """The flat surface's coefficient that gives ``lift`` with this deadrise (fixed point of eq. 16)."""
+    beta = np.clip(deadrise_deg, -10, 30)
+    flat = np.maximum(np.asarray(lift, float), 1e-9)
+    for _ in range(_LIFT_STEPS):
+        flat = np.maximum(lift + 0.0065 * beta * flat**0.6, 1e-9)
+    return np.asarray(flat)
+
+
+def centre_of_pressure(wetted_beams: Array, cv: Array) -> Array:
+    """Where the lift acts, as a share of the wetted length from the trailing edge (eq. 18)."""
+    return np.asarray(0.75 - 1 / (5.21 * cv**2 / wetted_beams**2 + 2.39))
+
+
+@dataclass(frozen=True)
+class Planing:
+    """Boards planing at one speed each, (n,) or (n, m): the state of least drag.
+
+    ``drag_of_weight``: D/W. ``wetted_m``: wetted length. ``trim_deg``: trim of the running surface
+    with the rocker's share. ``load_m``: where the weight stands, from the tail. ``outside``: whether
+    the formula is used outside of its range.
+    """
+
+    drag_of_weight: Array
+    wetted_m: Array
+    trim_deg: Array
+    load_m: Array
+    outside: Mask
+
+
+def effective_deadrise(hull: Hull) -> Array:
+    """Deadrise [deg] that the planing beam sees, (n,): vee and belly lift the rail, concave drops it.
+
+    The mean contour of the board over the half-beam; hard edges are not told apart yet.
+    """
+    depth = hull.fleet.vee + hull.fleet.belly - hull.fleet.concave
+    return np.asarray(np.degrees(np.arctan(depth / (hull.planing_beam_m() / 2))))
+
+
+def plane_at(hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_weight: str = "even") -> Planing:
+    """Planing with the least drag at one speed a board, (n,).
+
+    Rocker of curvature k over a wetted length l acts as negative camber and adds k l / 4 to the trim
+    (thin aerofoil theory). Pressure drag is W tan(trim with it), friction acts on the wetted area.
+    The least over the wetted length.
+
+    Args:
+        weight_n: weight of rider and board [N], (n,).
+        speed_m_s: speed through the water [m/s], (n,).
+    """
+    beam = hull.planing_beam_m(foot_weight)[:, None]
+    speed, weight = speed_m_s[:, None], weight_n[:, None]
+    cv = speed / np.sqrt(G * beam)
+    wet = _TRIALS * _longest_wet(hull, beam[:, 0], cv[:, 0], foot_weight)[:, None]
+    wetted_beams = wet / beam
+    flat = flat_for(weight / (rho / 2 * speed**2 * beam**2), effective_deadrise(hull)[:, None])
+    trim = (flat / flat_lift(np.ones_like(wet), wetted_beams, cv)) ** (1 / 1.1)
+    with_rocker = trim + np.degrees(hull.rocker_curvature[:, None] * wet / 4)
+    friction = friction_line(speed * wet / VISCOSITY_M2_S) * rho / 2 * speed**2 * wet * beam
+    # Over 80 degrees the tangent has no meaning; a board that needs as much does not plane.
+    drag = np.tan(np.radians(np.minimum(with_rocker, 80.0))) + friction / weight
+    load = centre_of_pressure(wetted_beams, cv) * wet
+    return _least(drag, wet, with_rocker, load, cv[:, 0], wetted_beams)
+
+
+def _longest_wet(hull: Hull, beam: Array, cv: Array, foot_weight: str) -> Array:
+    """Longest wetted length [m], (n,): most of the board, or as far as a back foot carries the load."""
+    longest = LENGTH_WET * hull.fleet.length
+    if foot_weight != "back":
+        return np.asarray(longest)
+    reach = BACK_FOOT_REACH * hull.fleet.length
+    low, high = np.full_like(longest, 0.02), longest
+    for _ in range(_LIFT_STEPS):
+        wet = (low + high) / 2
+        ahead = centre_of_pressure(wet / beam, cv) * wet > reach
+        low, high = np.where(ahead, low, wet), np.where(ahead, wet, high)
+    return np.asarray((low + high) / 2)
+
+
+def _least(drag: Array, wet: Array, trim: Array, load: Array, cv: Array, wetted_beams: Array) -> Planing:
+    """Pick each board's trial of least drag, refined by a parabola through its neighbours."""
+    best = drag.argmin(axis=1)
+    row = np.arange(len(drag))
+    last = drag.shape[1] - 1
+    left, right = np.maximum(best - 1, 0), np.minimum(best + 1, last)
+    y0, y1, y2 = drag[row, left], drag[row, best], drag[row, right]
+    bend = y0 - 2 * y1 + y2
+    inside = (bend > 1e-12) & (best > 0) & (best < last)
+    move = np.where(inside, (y0 - y2) / (2 * np.where(bend > 1e-12, bend, 1.0)), 0.0).clip(-0.5, 0.5)
+
+    def at(values: Array) -> Array:
+        side = np.where(move > 0, right, left)
+        return np.asarray(values[row, best] + np.abs(move) * (values[row, side] - values[row, best]))
+
+    beams, trims = at(wetted_beams), at(trim)
+    slow, fast = CV_RANGE
+    outside = (beams > LAMBDA_RANGE) | (cv < slow) | (cv > fast) | (trims > TRIM_RANGE_DEG)
+    return Planing(y1 - (y0 - y2) * move / 4, at(wet), trims, at(load), outside)

@@ -1,0 +1,53 @@
+"""From deep water to the breaker: height, kind of breaking, power.
+
+All functions take floats or arrays that broadcast, and return arrays.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.hull.stations import Array
+from chord_core.physics import SEA_KG_M3, G
+
+#: Similarity at which waves change from spilling to plunging, and from plunging to surging, with the
+#: breaker height (Battjes 1974).
+SPILLING_BELOW, SURGING_ABOVE = 0.4, 2.0
+
+
+def breaker_height(height_m: Array | float, period_s: Array | float) -> Array:
+    """Height of the breaker [m] of a swell of deep-water height [m] and period [s].
+
+    Hb = .39 g^(1/5) (T H0^2)^(2/5); Komar & Gaughan 1973, fitted to laboratory and field data from
+    deep-water steepness .001 to .09, straight shores.
+    """
+    return np.asarray(0.39 * G**0.2 * (np.asarray(period_s) * np.asarray(height_m) ** 2) ** 0.4)
+
+
+def deep_water_length(period_s: Array | float) -> Array:
+    """Length of a wave of this period [s] in deep water [m]: g T^2 / 2 pi (Airy 1845)."""
+    return np.asarray(G * np.asarray(period_s) ** 2 / (2 * np.pi))
+
+
+def surf_similarity(bottom_slope: Array | float, breaker_m: Array | float, period_s: Array | float) -> Array:
+    """Surf similarity with the breaker height (Battjes 1974): tan(slope) / sqrt(Hb / L0).
+
+    Args:
+        bottom_slope: rise over run of the bottom on which the wave breaks.
+    """
+    return np.asarray(np.asarray(bottom_slope) / np.sqrt(np.asarray(breaker_m) / deep_water_length(period_s)))
+
+
+def breaker_kind(similarity: float) -> str:
+    """How waves break: ``spilling``, ``plunging`` or ``surging`` (Battjes 1974)."""
+    if similarity < SPILLING_BELOW:
+        return "spilling"
+    return "plunging" if similarity <= SURGING_ABOVE else "surging"
+
+
+def energy_flux(height_m: Array | float, period_s: Array | float, rho: float = SEA_KG_M3) -> Array:
+    """Power of an irregular sea in deep water a metre of crest [W/m].
+
+    rho g^2 Hs^2 Te / 64 pi, with significant height [m] and energy period [s] (linear theory).
+    """
+    return np.asarray(rho * G**2 * np.asarray(height_m) ** 2 * np.asarray(period_s) / (64 * np.pi))
