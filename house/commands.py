@@ -75,8 +75,10 @@ def _parser() -> argparse.ArgumentParser:
     test = verbs.add_parser("test", help="run everything: style, types, rules, core, API, screens")
     test.add_argument("parts", nargs="*", metavar="PART", help="only: style types rules core api screens")
     test.set_defaults(do=_test)
-    core = verbs.add_parser("core", help="one JSON document in, one out: hull, size, rank, line")
-    core.add_argument("verb", help="hull, size, rank (JSON) or line (a line of dims)")
+    core = verbs.add_parser(
+        "core", help="one JSON document in, one out: hull, water, ride, size, rank; or line"
+    )
+    core.add_argument("verb", help="hull, water, ride, size, rank (JSON) or line (a line of dims)")
     core.set_defaults(do=_core)
     bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
     bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")

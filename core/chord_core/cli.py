@@ -9,12 +9,20 @@ from typing import Any, TextIO
 
 from pydantic import BaseModel
 
-from chord_core.documents import HullRequest, RankRequest, SizeRequest, parse
+from chord_core.documents import (
+    HullRequest,
+    RankRequest,
+    RideRequest,
+    SizeRequest,
+    WaterRequest,
+    parse,
+)
 from chord_core.errors import ChordError
 from chord_core.fit.rank import rank
 from chord_core.fit.size import size
 from chord_core.hull.describe import describe_hull
 from chord_core.line import read_line, write_line
+from chord_core.ride.describe import describe_ride, describe_water
 
 
 def _hull(data: Any) -> BaseModel:
@@ -29,7 +37,21 @@ def _rank(data: Any) -> BaseModel:
     return rank(parse(RankRequest, data))
 
 
-VERBS: dict[str, Callable[[Any], BaseModel]] = {"hull": _hull, "size": _size, "rank": _rank}
+def _water(data: Any) -> BaseModel:
+    return describe_water(parse(WaterRequest, data))
+
+
+def _ride(data: Any) -> BaseModel:
+    return describe_ride(parse(RideRequest, data))
+
+
+VERBS: dict[str, Callable[[Any], BaseModel]] = {
+    "hull": _hull,
+    "water": _water,
+    "ride": _ride,
+    "size": _size,
+    "rank": _rank,
+}
 
 
 def _line(text: str) -> dict[str, Any]:

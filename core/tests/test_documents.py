@@ -116,6 +116,14 @@ class CommandLine(TestCase):
             {"for", "against", "fit", "cautions"},
         )
 
+    def test_water_and_ride(self) -> None:
+        code, answer = self.ask("water", json.dumps({"water": {"usual_m": 1.1}}))
+        self.assertEqual((code, len(answer["bins"])), (0, 40))
+        surfer = {"mass_kg": 75, "rung": "linking"}
+        code, answer = self.ask("ride", json.dumps({"board": BOARD, "surfer": surfer}))
+        self.assertEqual(code, 0)
+        self.assertGreater(answer["behaviour"]["sprint_m_s"], 1)
+
     def test_line(self) -> None:
         code, answer = self.ask("line", "5'10 x 20 1/2 x 2 5/8, 34.2 L\n")
         self.assertEqual((code, answer["written"]["metric"]), (0, "177.8 x 52.1 x 6.7, 34.2 L"))
@@ -127,6 +135,8 @@ class CommandLine(TestCase):
             ("hull", json.dumps({"board": {**BOARD, "length_m": 9}}), "board.length_m"),
             ("size", json.dumps({"surfer": {"mass_kg": -1}}), "surfer.mass_kg"),
             ("rank", json.dumps({"surfer": {}}), "boards"),
+            ("ride", json.dumps({"board": BOARD, "surfer": {"mass_kg": 1}}), "surfer.mass_kg"),
+            ("water", json.dumps({"water": {}, "swell": {"height_m": 1, "period_s": 99}}), "swell.period_s"),
             ("line", "twelve feet", "line"),
             ("guess", "{}", "verb"),
         ):

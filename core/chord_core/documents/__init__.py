@@ -2,8 +2,14 @@
 
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
-from chord_core.documents.requests import HullRequest, RankRequest, SizeRequest
-from chord_core.documents.results import HullResult, RankResult, SizeResult
+from chord_core.documents.requests import (
+    HullRequest,
+    RankRequest,
+    RideRequest,
+    SizeRequest,
+    WaterRequest,
+)
+from chord_core.documents.results import HullResult, RankResult, RideResult, SizeResult, WaterResult
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 
@@ -13,9 +19,13 @@ __all__ = [
     "HullResult",
     "RankRequest",
     "RankResult",
+    "RideRequest",
+    "RideResult",
     "SizeRequest",
     "SizeResult",
     "Surfer",
     "Water",
+    "WaterRequest",
+    "WaterResult",
     "parse",
 ]

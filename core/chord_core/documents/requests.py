@@ -8,7 +8,7 @@ from pydantic import Field
 
 from chord_core.documents.base import Document
 from chord_core.documents.board import Board
-from chord_core.documents.surfer import Surfer
+from chord_core.documents.surfer import HeightM, Surfer
 from chord_core.documents.water import Water
 
 TargetL = Annotated[float, Field(ge=5, le=300)]
@@ -18,6 +18,30 @@ class HullRequest(Document):
     """``hull`` reads one board."""
 
     board: Board
+
+
+class Swell(Document):
+    """A swell in deep water: height [m], period [s], and the slope of the bottom on which it breaks."""
+
+    height_m: Annotated[float, Field(ge=0.1, le=15)]
+    period_s: Annotated[float, Field(ge=2, le=25)]
+    bottom_slope: Annotated[float, Field(gt=0, le=1)]
+
+
+class WaterRequest(Document):
+    """``water`` reads a water as remembered, and may take a swell to its breaker."""
+
+    water: Water
+    surfer_height_m: HeightM | None = None
+    swell: Swell | None = None
+
+
+class RideRequest(Document):
+    """``ride`` reads one board, a surfer and a water."""
+
+    board: Board
+    surfer: Surfer
+    water: Water = Water()
 
 
 class SizeRequest(Document):

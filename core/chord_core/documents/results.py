@@ -171,3 +171,66 @@ class RankResult(Result):
     judged_by: tuple[str, ...]
     ranking: tuple[Ranked, ...]
     not_yet: str = ""
+
+
+class Bin(Result):
+    """Waves of one size: face height [m], steepest slope of the face, share of the waves."""
+
+    face_m: float
+    steepness: float
+    weight: float
+
+
+class Breaker(Result):
+    """A swell at the break: breaker height [m], surf similarity, how it breaks, power [W/m]."""
+
+    height_m: float
+    similarity: float
+    kind: Literal["spilling", "plunging", "surging"]
+    power_w_m: float
+
+
+class WaterResult(Result):
+    """Answer of ``water``."""
+
+    kind: str
+    water_kg_m3: float
+    bins: tuple[Bin, ...]
+    mean_m: float
+    days: tuple[Day, ...]
+    breaker: Breaker | None
+    assumed: tuple[Assumed, ...]
+
+
+class Behaviour(Result):
+    """What a board does under this rider; what does not apply to the craft is null.
+
+    ``takeoff_slope`` and ``drag_of_weight`` are at the usual face, the latter at the speed along its wall.
+    ``duck_dive``: higher is harder. ``takeoff_slope``, ``drag_of_weight``: lower is easier. ``hold_m_s``,
+    ``lean_deg``: higher is safer.
+    """
+
+    lift_share: float
+    duck_dive: float | None
+    sprint_m_s: float | None
+    cruise_m_s: float | None
+    takeoff_slope: float | None
+    along_m_s: float
+    drag_of_weight: float
+    hold_m_s: float
+    turn_radius_m: float
+    looseness: float
+    sweet_spot_m: float
+    lean_deg: float
+    swing_kg_m2: float
+
+
+class RideResult(Result):
+    """Answer of ``ride``, as far as it is computed; ``flags`` say where a formula is outside of its range."""
+
+    missing: tuple[str, ...] = ()
+    assumed: tuple[Assumed, ...] = ()
+    usual_face_m: float | None = None
+    usual_slope: float | None = None
+    behaviour: Behaviour | None = None
+    flags: tuple[str, ...] = ()

@@ -14,10 +14,14 @@ from chord_core.documents import (
     HullResult,
     RankRequest,
     RankResult,
+    RideRequest,
+    RideResult,
     SizeRequest,
     SizeResult,
     Surfer,
     Water,
+    WaterRequest,
+    WaterResult,
 )
 
 #: File name of each schema and the document that it describes.
@@ -31,6 +35,10 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "size-result": SizeResult,
     "rank-request": RankRequest,
     "rank-result": RankResult,
+    "water-request": WaterRequest,
+    "water-result": WaterResult,
+    "ride-request": RideRequest,
+    "ride-result": RideResult,
 }
 
 

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-import itertools
 from collections.abc import Sequence
 from dataclasses import dataclass, fields
 
 import numpy as np
 
 from chord_core.documents.board import Board
+from chord_core.hull.bottom import bottom_of
 from chord_core.hull.constants import (
     DECK_FLATNESS,
     LOW_POINT_SHARE,
@@ -48,6 +48,11 @@ class Fleet:
     concave: Array
     belly: Array
     vee: Array
+    vee_front: Array
+    vee_rear: Array
+    concave_rear: Array
+    rail: Array
+    edge: Array
     foam: Array
     skin: Array
     stringer: Array
@@ -131,18 +136,16 @@ def _fullness(board: Board, family: Family) -> float:
     return 0.80 + 0.06 * flat + 0.06 * full
 
 
-def _bottom(board: Board) -> dict[str, float]:
-    """Mean depth [m] of concave, belly and vee along the board, each zone to half-way to the next."""
-    zones = sorted(board.bottom, key=lambda zone: zone.from_tail_m)
-    edges = [(a.from_tail_m + b.from_tail_m) / 2 for a, b in itertools.pairwise(zones)]
-    mean = {"concave": 0.0, "belly": 0.0, "vee": 0.0}
-    bounds = [0.0, *edges, board.length_m]
-    for zone, low, high in zip(zones, bounds, bounds[1:], strict=False):
-        share = max(min(high, board.length_m) - low, 0) / board.length_m
-        for kind in mean:
-            if kind in zone.shape:
-                mean[kind] += zone.depth_m * share
-    return mean
+def _rails(board: Board, family: Family) -> dict[str, float]:
+    """Rail of the rear two thirds, 0 (low) to 1 (full), and where the hard edge starts [m from the tail].
+
+    Not said, the rail lies where the family's section puts it, and the edge where the family has it.
+    """
+    section = board.section
+    said = [rail for rail in (section.rail_middle, section.rail_tail) if rail is not None]
+    usual = (family.section_fullness - 0.80) / 0.12
+    rail = float(np.mean(said)) if said else float(np.clip(usual, 0, 1))
+    return {"rail": rail, "edge": _or(section.edge_from_tail_m, family.edge_from_tail_m)}
 
 
 def _measures(board: Board) -> dict[str, float]:
@@ -166,7 +169,8 @@ def _measures(board: Board) -> dict[str, float]:
         **_rockers(board, family),
         **_foils(board, family),
         "fullness": _fullness(board, family),
-        **_bottom(board),
+        **_rails(board, family),
+        **bottom_of(board),
         "foam": build.foam_kg_m3,
         "skin": build.skin_kg_m2,
         "stringer": float(build.stringer),

@@ -12,8 +12,9 @@ from chord_core.physics import VISCOSITY_M2_S
 from chord_core.ride.immersed import Immersed
 from chord_core.ride.wave_drag import wave_drag_n
 
-#: Form factor on the friction line [1.05-1.2], and form drag of the body on its immersed front [.2-.4].
-FORM, BODY_DRAG = 1.1, 0.3
+#: Form factor on the friction line [1.05-1.2], and form drag of the body on its largest immersed section
+#: [.3-.6]: a streamlined swimmer has about .3, a paddler's chest is raised into the flow.
+FORM, BODY_DRAG = 1.1, 0.5
 _SLOWEST_M_S, _FASTEST_M_S = 0.1, 6.0
 _STEPS = 24
 

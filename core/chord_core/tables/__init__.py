@@ -32,6 +32,7 @@ class Family:
     nose_rocker_m: float
     tail_rocker_m: float
     tail_rocker_exponent: float
+    edge_from_tail_m: float
     section_fullness: float
     nose_foil_share: float
     tail_foil_share: float
@@ -64,7 +65,7 @@ class Build:
     stringer: bool
 
 
-TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power")
+TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power", "fins")
 
 
 @cache
@@ -90,7 +91,7 @@ def _metres(span: list[float]) -> Span:
 
 
 def _family(row: dict[str, Any]) -> Family:
-    inches = {"wide_point_in", "nose_rocker_in", "tail_rocker_in"}
+    inches = {"wide_point_in", "nose_rocker_in", "tail_rocker_in", "edge_from_tail_in"}
     spans = {"length_in", "width_in", "thickness_in"}
     values = {key: value for key, value in row.items() if key not in inches | spans | {"class"}}
     values |= {key[:-3] + "_m": row[key] * INCH_M for key in inches}

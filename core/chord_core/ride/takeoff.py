@@ -1,0 +1,146 @@
+"""Take-off: the smallest face slope on which a paddling rider is caught up by no crest.
+
+In the frame of the wave the rider moves along the face with u_r; the water runs up it with
+q = sqrt(c^2 - 2 g eta) (Bernoulli on the surface). Gravity along the mean slope under the carrying length
+and the arms drive, the lesser of paddling and planing drag holds back; 1.08 is the added mass. The wave is
+caught when u_r reaches zero before the crest. This is the plain form, by steps in energy.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.physics import G
+from chord_core.ride.immersed import Immersed
+from chord_core.ride.paddle import paddling_drag, paddling_speed
+from chord_core.ride.plane import plane_at
+from chord_core.water.face import Face
+
+#: Where the rider starts, in front lengths ahead of the crest, and with what share of the sprint speed.
+_START_FRONTS, _START_SPRINT = 2.5, 0.9
+#: Share of the equivalent length that carries: a long board bridges a small wave.
+_CARRIES = 0.775
+#: Arms push at most this share of the body's weight; below this speed [m/s] power is not the limit.
+_PUSH_MOST, _PUSH_SLOW_M_S = 0.25, 0.5
+_ADDED_MASS = 1.08
+#: Steps along the face, closer near the crest, and halvings of the slope's bracket.
+_STEPS, _HALVINGS = 72, 16
+_SLOPES = (0.02, 2.0)
+#: Speeds [m/s] at which drag is tabled; planing is asked from the first number up.
+_PLANES_FROM, _FASTEST, _SPEEDS = 1.5, 11.0, 44
+
+
+@dataclass(frozen=True)
+class DragCurve:
+    """Least drag [N] of n boards under one paddling rider at even speeds [m/s], (n, _SPEEDS)."""
+
+    speeds: Array
+    drag: Array
+
+    def at(self, speed: Array) -> Array:
+        """Drag [N] at a speed a board, (n,), linear between the tabled ones."""
+        step = self.speeds[1] - self.speeds[0]
+        place = np.clip((speed - self.speeds[0]) / step, 0, len(self.speeds) - 1.001)
+        left = place.astype(int)
+        part = place - left
+        row = np.arange(len(self.drag))
+        return np.asarray(self.drag[row, left] * (1 - part) + self.drag[row, left + 1] * part)
+
+
+def drag_curve(hull: Hull, immersed: Immersed, weight_n: Array, rho: float) -> DragCurve:
+    """The lesser of paddling and planing drag at every tabled speed."""
+    speeds = np.linspace(0.25, _FASTEST, _SPEEDS)
+    columns = []
+    for speed in speeds:
+        many = np.full(len(hull), speed)
+        paddled = paddling_drag(immersed, many, rho).total
+        planed = (
+            plane_at(hull, weight_n, many, rho).drag_of_weight * weight_n
+            if speed >= _PLANES_FROM
+            else paddled
+        )
+        columns.append(np.minimum(paddled, planed))
+    return DragCurve(speeds, np.stack(columns, axis=1))
+
+
+@dataclass(frozen=True)
+class Launch:
+    """What a take-off needs of boards and rider, (n,): drag, mass [kg], carrying length [m], sprint [m/s].
+
+    ``power_w`` and ``body_kg`` are the rider's.
+    """
+
+    curve: DragCurve
+    mass_kg: Array
+    carries_m: Array
+    sprint_m_s: Array
+    power_w: float
+    body_kg: float
+
+
+def launch_of(hull: Hull, immersed: Immersed, body_kg: float, power_w: float, rho: float) -> Launch:
+    """Prepare take-offs of a fleet under one rider.
+
+    Args:
+        immersed: board and rider lying (``immersed_hull``).
+        body_kg: rider with wetsuit [kg].
+        power_w: sprint power [W].
+    """
+    mass = hull.mass_kg + body_kg
+    return Launch(
+        curve=drag_curve(hull, immersed, mass * G, rho),
+        mass_kg=mass,
+        carries_m=_CARRIES * immersed.length,
+        sprint_m_s=paddling_speed(immersed, power_w, rho),
+        power_w=power_w,
+        body_kg=body_kg,
+    )
+
+
+def _accelerates(launch: Launch, face: Face, ahead_m: Array, relative: Array) -> Array:
+    """Acceleration along the face [m/s2] at a place ahead of the crest, with u_r [m/s]."""
+    half = launch.carries_m / 2
+    rise = face.elevation_m(ahead_m - half) - face.elevation_m(ahead_m + half)
+    down = np.sin(np.arctan(rise / launch.carries_m))
+    runs_up = np.sqrt(np.maximum(face.speed_m_s**2 - 2 * G * face.elevation_m(ahead_m), 0))
+    through = np.maximum(relative + runs_up, 0.0)
+    push = np.minimum(launch.power_w / np.maximum(through, _PUSH_SLOW_M_S), _PUSH_MOST * launch.body_kg * G)
+    force = launch.mass_kg * G * down + push - launch.curve.at(through)
+    return np.asarray(force / (_ADDED_MASS * launch.mass_kg))
+
+
+def caught(launch: Launch, face: Face) -> Array:
+    """Whether each board is caught by its face, (n,) of bool.
+
+    Energy falls along the face as d(u_r^2)/dx = 2 a; midpoint steps, closer near the crest.
+    """
+    start = _START_FRONTS * face.front_m
+    runs_up = np.sqrt(np.maximum(face.speed_m_s**2 - 2 * G * face.elevation_m(start), 0))
+    energy = np.maximum(runs_up - _START_SPRINT * launch.sprint_m_s, 0.0) ** 2
+    done = energy <= 0
+    places = np.linspace(1, 0, _STEPS + 1) ** 1.5
+    for near, far in zip(places[1:], places[:-1], strict=True):
+        step = (far - near) * start
+        now = _accelerates(launch, face, far * start, -np.sqrt(energy))
+        middle = np.maximum(energy - now * step, 0.0)
+        later = _accelerates(launch, face, (far + near) / 2 * start, -np.sqrt(middle))
+        energy = np.maximum(energy - 2 * later * step, 0.0)
+        done |= energy <= 0
+        energy = np.where(done, 0.0, energy)
+    return np.asarray(done)
+
+
+def takeoff_slope(launch: Launch, height_m: float | Array) -> Array:
+    """The smallest steepest-slope of a face of this height [m] that is caught, (n,); lower is easier."""
+    many = launch.mass_kg.shape
+    height = np.broadcast_to(np.asarray(height_m, float), many)
+    low, high = np.full(many, np.log(_SLOPES[0])), np.full(many, np.log(_SLOPES[1]))
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        good = caught(launch, Face(height, np.exp(middle)))
+        low, high = np.where(good, low, middle), np.where(good, middle, high)
+    return np.asarray(np.exp((low + high) / 2))

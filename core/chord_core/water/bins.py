@@ -1,0 +1,49 @@
+"""A break's waves as bins: face height x steepest slope, with weights that add up to one."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from scipy.special import ndtri
+
+from chord_core.hull.stations import Array
+from chord_core.tables import table
+from chord_core.water.days import Days
+
+#: Heights and slopes of the grid: equal shares of days, each at its middle.
+HEIGHTS, SLOPES = 8, 5
+
+
+@dataclass(frozen=True)
+class Bins:
+    """Waves of a break, (m,): face height [m], steepest slope, weight."""
+
+    face_m: Array
+    slope: Array
+    weight: Array
+
+
+def median_slope(steepness: str) -> float:
+    """Median steepest slope of the faces of a steepness class."""
+    rows = table("waves")["steepness"]
+    return float(next(row["median_slope"] for row in rows if row["name"] == steepness))
+
+
+def _middles(count: int) -> Array:
+    return (np.arange(count) + 0.5) / count
+
+
+def sea_bins(days: Days, steepness: str) -> Bins:
+    """Bins of equal weight: the days' spread of heights, a log-normal of slopes about the class's median."""
+    sigma = table("waves")["steepness_log_sigma"]
+    slopes = median_slope(steepness) * np.exp(sigma * ndtri(_middles(SLOPES)))
+    faces = days.face_at(_middles(HEIGHTS))
+    face, slope = np.meshgrid(faces, slopes, indexing="ij")
+    count = HEIGHTS * SLOPES
+    return Bins(face.ravel(), slope.ravel(), np.full(count, 1 / count))
+
+
+def standing_bin(face_m: float, steepness: str) -> Bins:
+    """The one face of a river wave."""
+    return Bins(np.array([face_m]), np.array([median_slope(steepness)]), np.ones(1))
