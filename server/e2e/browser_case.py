@@ -44,15 +44,17 @@ class BrowserCase(StaticLiveServerTestCase):
     def tearDown(self) -> None:
         lines = [entry["message"] for entry in self.driver.get_log("browser")]
         bad = [line for line in lines if not any(part in line for part in self.expected_console)]
-        if self._failed():
+        self.assertEqual(bad, [], "the console is not clean")
+
+    def _callTestMethod(self, method: Callable[[], Any]) -> None:
+        """Run a test; keep a picture of the screen on which it failed in build/faults/."""
+        try:
+            method()
+        except Exception:
             folder = ROOT / "build" / "faults"
             folder.mkdir(parents=True, exist_ok=True)
             self.driver.save_screenshot(str(folder / f"{self.id()}.png"))
-        self.assertEqual(bad, [], "the console is not clean")
-
-    def _failed(self) -> bool:
-        outcome = getattr(self, "_outcome", None)
-        return bool(outcome and not outcome.success)
+            raise
 
     def wait(self, condition: Callable[[], Any], says: str) -> Any:
         """Wait until ``condition`` gives something true; fails with ``says``."""

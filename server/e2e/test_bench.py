@@ -1,0 +1,96 @@
+"""The bench, the windows, the verdict and the rack strip, as they are read at the counter."""
+
+from selenium.webdriver.common.action_chains import ActionChains
+from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
+
+from e2e.browser_case import BrowserCase
+
+
+class Bench(BrowserCase):
+    def open_ticket(self, name: str) -> None:
+        box = self.find(".reader input")
+        box.send_keys(name, Keys.ENTER)
+        self.wait_text(".ticket h1", name)
+        box.send_keys(Keys.ESCAPE)
+
+    def drawn(self) -> str:
+        """How the board and the ghost lie: both paths, for either may be the one that moves."""
+        script = "return [...document.querySelectorAll('.bench path')].map((p) => p.getAttribute('d')).join()"
+        return str(self.driver.execute_script(script))
+
+    def test_the_present_board_lies_on_it_aligned_by_tail_wide_point_or_nose(self) -> None:
+        self.open_demo()
+        seen = {self.drawn()}
+        for way in ("wide point", "nose"):
+            self.press(way)
+            self.wait(lambda: self.drawn() not in seen, f"laid on at the {way}")
+            seen.add(self.drawn())
+        self.assertEqual(len(seen), 3)
+
+    def test_a_straight_edge_reads_width_thickness_and_rocker(self) -> None:
+        self.open_demo()
+        ActionChains(self.driver).move_to_element(self.find(".bench > svg")).perform()
+        self.wait_text(".bench header", "from the tail")
+        for word in ("wide", "thick", "rocker"):
+            self.assertIn(word, self.text(".bench header"))
+
+    def test_windows_follow_the_kind_that_is_picked(self) -> None:
+        self.open_demo()
+        before = self.text(".windows .lines")
+        other = self.driver.find_elements(By.CSS_SELECTOR, ".kinds button[aria-pressed='false']")[0]
+        name = other.text
+        other.click()
+        self.wait(lambda: self.text(".windows .lines") != before, "other windows")
+        pressed = self.find(".kinds button[aria-pressed='true']")
+        self.assertEqual(pressed.text, name)
+
+    def test_a_board_that_is_not_yet_says_so_and_why(self) -> None:
+        self.open_demo()
+        self.open_ticket("Marguerite Oake")
+        closed = self.find("[role=option].closed")
+        self.assertIn("not yet", closed.text)
+        self.driver.execute_script("arguments[0].scrollIntoView()", closed)
+        closed.click()
+        self.wait_text("[data-verdict]", "Not yet, not here.")
+        self.wait(lambda: self.all(".verdict h3.against + ul li"), "the gate's sentence")
+
+    def test_the_caution_of_a_surfer_out_of_depth_stands_right_under_the_verdict(self) -> None:
+        self.open_demo()
+        self.open_ticket("Tobi Hale")
+        self.wait_text(".verdict .not-yet", "Not yet, not here")
+        self.assertIn("qualified adult", self.text(".cautions"))
+
+    def test_schools_say_their_reasons_and_where_they_disagree(self) -> None:
+        self.open_demo()
+        self.open_ticket("Dov Merrick")
+        self.wait_text(".reasons", "will not catch")
+        self.assertIn("L/kg", self.text(".reasons"))
+        self.wait_text(".reasons", "ask again about both")
+
+    def test_a_label_that_disagrees_is_said(self) -> None:
+        self.open_demo()
+        box = self.find(".reader input")
+        box.send_keys("6'0 x 20 x 2 1/2, 43 L", Keys.ENTER)
+        self.wait_text(".verdict", "Label and dims disagree")
+
+    def test_rivers_have_no_days_and_no_ankle_leash(self) -> None:
+        self.open_demo()
+        self.open_ticket("Lotte Kehr")
+        self.wait_text(".verdict", "No ankle leash")
+        self.assertEqual(self.all(".days"), [])
+
+    def test_the_reader_says_what_it_will_do(self) -> None:
+        self.open_demo()
+        box = self.find(".reader input")
+        for typed, says in (
+            ("75 kg", "weighs 75 kg"),
+            ("165 lb", "weighs 74.8 kg"),
+            ("head high", "a usual day is head"),
+            ("salo", "Salome Firth"),
+            ("Nobody Known", "a new ticket"),
+            ("6'2 x 20 x 2 1/2", "on the bench"),
+        ):
+            with self.subTest(typed):
+                self.type_over(box, typed)
+                self.wait_text("#reader-says", says)
