@@ -3,7 +3,7 @@
 import math
 from unittest import TestCase
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, SizeRequest, Surfer, Water
@@ -14,6 +14,7 @@ from chord_core.fit.rank import rank
 from chord_core.fit.size import case_of, size
 from chord_core.fit.windows import board_at
 from chord_core.tables import families
+from tests import tries
 from tests.strategies import boards, inches, surfers, waters
 
 RACK = tuple(board_at(family, place) for family in families().values() for place in (0.25, 0.7))
@@ -72,7 +73,7 @@ class Gates(TestCase):
             assert case
             self.assertIs(closed_because(families()["all-rounder"], case.rider, case.spot) is None, open_)
 
-    @settings(max_examples=50, deadline=None)
+    @tries(20)
     @given(surfers(), waters())
     def test_no_board_outside_its_gate_ever_leads(self, surfer: Surfer, water: Water) -> None:
         result = rank(RankRequest(surfer=surfer, water=water, boards=RACK))
@@ -125,7 +126,7 @@ class Classes(TestCase):
 
 
 class Order(TestCase):
-    @settings(max_examples=25, deadline=None)
+    @tries(10)
     @given(surfers(), waters(), st.lists(boards(), min_size=1, max_size=6))
     def test_adding_boards_never_changes_the_order_of_the_others(
         self, surfer: Surfer, water: Water, more: list[Board]
@@ -135,7 +136,7 @@ class Order(TestCase):
         kept = [row.index for row in many.ranking if row.index < 30]
         self.assertEqual([row.index for row in few.ranking], kept)
 
-    @settings(max_examples=25, deadline=None)
+    @tries(10)
     @given(surfers(), waters(), st.randoms(use_true_random=False))
     def test_a_shuffled_rack_gives_the_same_fits(self, surfer: Surfer, water: Water, random: object) -> None:
         order = list(range(len(RACK)))
@@ -146,7 +147,7 @@ class Order(TestCase):
         for row in two.ranking:
             self.assertTrue(math.isclose(fits[order[row.index]], row.fit, rel_tol=1e-9, abs_tol=1e-9))
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(surfers(), waters())
     def test_every_board_has_two_reasons_each_way_and_finite_numbers(
         self, surfer: Surfer, water: Water
@@ -206,7 +207,7 @@ class Cautions(TestCase):
         for word in ("child", "rounded fins", "Lifeguards"):
             self.assertIn(word, said)
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(surfers(), st.floats(0.3, 1.5))
     def test_never_an_ankle_leash_on_a_river(self, surfer: Surfer, face: float) -> None:
         result = size(SizeRequest(surfer=surfer, water=Water(kind="river", usual_m=face)))

@@ -3,7 +3,7 @@
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer
@@ -24,6 +24,7 @@ from chord_core.ride.wave_drag import wave_drag_n, wigley_wave_drag
 from chord_core.surfer.body import lying_body
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.power import cruise_power_w, sprint_power_w
+from tests import tries
 from tests.strategies import boards
 from tests.test_hull import EXPECTED
 
@@ -74,7 +75,7 @@ class Michell(TestCase):
 
 
 class EquivalentHull(TestCase):
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(boards(), st.floats(40, 110))
     def test_keeps_the_displacement(self, board: Board, mass: float) -> None:
         hull = hull_of(fleet_of([board]))
@@ -96,7 +97,7 @@ class Paddling(TestCase):
         self.assertAlmostEqual(float(speeds[0]), 1.70, delta=0.15 * 1.70)
         self.assertAlmostEqual(float(speeds[3]), 2.05, delta=0.15 * 2.05)
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(boards(), st.floats(50, 110), st.floats(30, 160))
     def test_speed_is_where_drag_takes_the_power(self, board: Board, mass: float, power: float) -> None:
         immersed = lying(hull_of(fleet_of([board])), mass)
@@ -105,7 +106,7 @@ class Paddling(TestCase):
             float((paddling_drag(immersed, speed, SEA).total * speed)[0]), power, delta=0.01 * power
         )
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(boards(), st.floats(50, 100))
     def test_more_power_is_faster(self, board: Board, mass: float) -> None:
         immersed = lying(hull_of(fleet_of([board])), mass)
@@ -121,7 +122,7 @@ class Paddling(TestCase):
         self.assertAlmostEqual(sprint_power_w(rider), 82.5, places=6)
         self.assertAlmostEqual(cruise_power_w(rider), 33.0, places=6)
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(st.floats(30, 120), st.integers(20, 70))
     def test_age_seldom_practice_thick_suits_and_low_fitness_take_power(self, mass: float, age: int) -> None:
         """Laws 16 and 20."""
@@ -179,7 +180,7 @@ class Planing(TestCase):
         for value, wanted in zip(got, (0.24, 0.197, 0.172, 0.138, 0.208), strict=True):
             self.assertAlmostEqual(float(value), wanted, delta=0.15 * wanted)
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(boards(), st.floats(45, 110))
     def test_a_wider_board_drags_less_in_weak_waves(self, board: Board, mass: float) -> None:
         """Law 3, at 3.5 m/s, at one mass of the board, for who is not over-beamed: on more than .9 L/kg
@@ -200,7 +201,7 @@ class Planing(TestCase):
         narrow_, wide_ = (float(drag_of_weight(hull_of(fleet_of([b])), 3.5, mass)[0]) for b in (held, wider))
         self.assertLess(wide_, narrow_ * 1.001)
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(boards(), st.floats(45, 110), st.floats(2.5, 7))
     def test_more_tail_rocker_drags_more(self, board: Board, mass: float, speed: float) -> None:
         """Law 6, the half that speaks of drag."""
@@ -210,7 +211,7 @@ class Planing(TestCase):
         plain, bent = (drag_of_weight(hull_of(fleet_of([b])), speed, mass)[0] for b in (board, kicked))
         self.assertGreaterEqual(float(bent), float(plain) - 1e-6)
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(boards(), st.floats(45, 110), st.floats(2.5, 7))
     def test_thickness_alone_changes_no_trim_drag(self, board: Board, mass: float, speed: float) -> None:
         """Law 4, at one mass of the board."""
@@ -219,7 +220,7 @@ class Planing(TestCase):
         a, b = (float(drag_of_weight(hull_of(fleet_of([x])), speed, mass)[0]) for x in (held, thick))
         self.assertAlmostEqual(a, b, delta=1e-9)
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(boards(), st.floats(45, 110), st.floats(2.2, 8))
     def test_is_finite_and_smooth(self, board: Board, mass: float, speed: float) -> None:
         """No jump over 2 % of the range (.1-.5) for 1/16 in of width."""

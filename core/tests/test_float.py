@@ -3,7 +3,7 @@
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board
@@ -11,6 +11,7 @@ from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.ride.float import DEEPEST_NOSE_M, NOSE_CLEAR_M, TRIM_LEAST, TRIM_MOST, Floats, float_prone
 from chord_core.surfer.body import BODY_KG_M3, lying_body
+from tests import tries
 from tests.strategies import boards, inches
 from tests.test_hull import EXPECTED
 
@@ -25,7 +26,7 @@ def floats_of(
 
 
 class Archimedes(TestCase):
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(boards(), st.floats(25, 120), SUITED)
     def test_what_is_displaced_weighs_what_floats(self, board: Board, mass: float, suit: float) -> None:
         hull = hull_of(fleet_of([board]))
@@ -37,7 +38,7 @@ class Archimedes(TestCase):
         else:
             self.assertLess(abs(spare), 1e-3)
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(boards(), st.floats(25, 120))
     def test_trim_stays_in_bounds_and_the_nose_is_one_centimetre_clear_between_them(
         self, board: Board, mass: float
@@ -76,7 +77,7 @@ class Sizes(TestCase):
 
 
 class Laws(TestCase):
-    @settings(max_examples=50, deadline=None)
+    @tries(20)
     @given(boards(), st.floats(40, 110))
     def test_more_litres_floats_higher_and_dives_harder(self, board: Board, mass: float) -> None:
         """Law 1, with a thicker board of the same outline and mass."""
@@ -87,7 +88,7 @@ class Laws(TestCase):
         self.assertGreater(high.duck_dive[0], low.duck_dive[0])
         self.assertLessEqual(high.trim_rad[0], low.trim_rad[0] + 0.002)
 
-    @settings(max_examples=50, deadline=None)
+    @tries(20)
     @given(boards(), st.floats(40, 100))
     def test_a_heavier_surfer_lies_deeper(self, board: Board, mass: float) -> None:
         """Law 15, at one height."""
@@ -95,14 +96,14 @@ class Laws(TestCase):
         self.assertGreater(heavy.sink_m[0], light.sink_m[0] - 1e-4)
         self.assertLess(heavy.lift_share[0], light.lift_share[0])
 
-    @settings(max_examples=30, deadline=None)
+    @tries(12)
     @given(boards(), st.floats(40, 100))
     def test_fresh_water_bears_less(self, board: Board, mass: float) -> None:
         self.assertLess(
             floats_of(board, mass, 1.7, rho=1000).lift_share[0], floats_of(board, mass, 1.7).lift_share[0]
         )
 
-    @settings(max_examples=12, deadline=None)
+    @tries(8)
     @given(st.lists(boards(), min_size=2, max_size=8))
     def test_a_board_floats_the_same_alone_and_in_any_fleet(self, some: list[Board]) -> None:
         body = lying_body(75, 1.78, 3)
@@ -118,7 +119,7 @@ class Laws(TestCase):
         alone = np.concatenate([solved(hull_of(fleet_of([board]))) for board in some], axis=1)
         np.testing.assert_allclose(whole, alone, rtol=1e-9, atol=1e-12)
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(boards(), st.floats(45, 100))
     def test_no_jump_for_a_sixteenth_of_an_inch(self, board: Board, mass: float) -> None:
         """Less than 2 % of the range (1-12 degrees of trim, .6 m of sink) for 1/16 in of width."""

@@ -3,7 +3,7 @@
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board
@@ -15,6 +15,7 @@ from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
 from chord_core.units import INCH_M
+from tests import tries
 from tests.strategies import boards, inches
 
 
@@ -102,7 +103,7 @@ class Invariance(TestCase):
         for name in MEASURES:
             np.testing.assert_allclose(getattr(a, name), getattr(b, name), rtol=1e-9)
 
-    @settings(max_examples=15, deadline=None)
+    @tries(8)
     @given(st.lists(boards(), min_size=3, max_size=9))
     def test_doubled_shuffled_and_split_fleets_give_the_same(self, some: list[Board]) -> None:
         whole = hull_of(fleet_of(some))
@@ -111,7 +112,7 @@ class Invariance(TestCase):
         self.same(whole, hull_of(fleet_of(some[::-1])).rows(slice(None, None, -1)))
         self.same(whole.rows(slice(1, None)), hull_of(fleet_of(some[1:])))
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(boards())
     def test_every_number_is_finite_and_the_thirds_add_up(self, board: Board) -> None:
         result = describe_hull(board)
@@ -120,7 +121,7 @@ class Invariance(TestCase):
         self.assertAlmostEqual(sum(result.thirds_l), result.litres, places=6)
         self.assertLess(result.litres / 1e3, board.length_m * board.width_m * board.thickness_m)
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(boards(), st.sampled_from(["length_m", "width_m", "thickness_m"]))
     def test_a_sixteenth_of_an_inch_moves_the_litres_by_little(self, board: Board, measure: str) -> None:
         """No jump: a 16th on 2 in of thickness is 3 %; nothing may move more."""

@@ -3,7 +3,7 @@
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from scipy.interpolate import PchipInterpolator
 
 from chord_core.documents import Board
@@ -13,11 +13,12 @@ from chord_core.hull.hull import MISSED_M, hull_of
 from chord_core.hull.outline import draw_outline
 from chord_core.hull.stations import SHARE, at_share
 from chord_core.units import FOOT_M
+from tests import tries
 from tests.strategies import boards, inches
 
 
 class Outlines(TestCase):
-    @settings(max_examples=120, deadline=None)
+    @tries(48)
     @given(boards())
     def test_meets_its_one_foot_widths_or_says_by_how_much_not(self, board: Board) -> None:
         fleet = fleet_of([board])
@@ -29,7 +30,7 @@ class Outlines(TestCase):
         self.assertLess(abs(tail - fleet.tail_width[0]), slack)
         self.assertLess(abs(nose - fleet.nose_width[0]), slack)
 
-    @settings(max_examples=120, deadline=None)
+    @tries(48)
     @given(boards())
     def test_is_convex_and_widest_at_the_wide_point(self, board: Board) -> None:
         fleet = fleet_of([board])
@@ -97,7 +98,7 @@ class Sides(TestCase):
             ours = monotone_cubic(knots[row : row + 1], values[row : row + 1], places[None, :])[0]
             np.testing.assert_allclose(ours, PchipInterpolator(knots[row], values[row])(places), atol=1e-12)
 
-    @settings(max_examples=80, deadline=None)
+    @tries(32)
     @given(boards())
     def test_rocker_and_foil_go_through_what_is_measured(self, board: Board) -> None:
         fleet = fleet_of([board])

@@ -3,7 +3,7 @@
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 from scipy.optimize import brentq
 
@@ -17,6 +17,7 @@ from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.roots import rising_roots
 from chord_core.units import as_fraction, decimal, feet_and_inches
+from tests import tries
 from tests.strategies import boards, inches
 
 
@@ -65,7 +66,7 @@ class Bottoms(TestCase):
 
 
 class Joined(TestCase):
-    @settings(max_examples=15, deadline=None)
+    @tries(8)
     @given(st.lists(boards(), min_size=1, max_size=3), st.lists(boards(), min_size=1, max_size=3))
     def test_two_hulls_joined_are_one_drawn_together(self, first: list[Board], then: list[Board]) -> None:
         joined = hull_of(fleet_of(first)).joined(hull_of(fleet_of(then)))

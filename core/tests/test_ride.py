@@ -4,7 +4,7 @@ from collections.abc import Callable, Sequence
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import HealthCheck, given, settings
+from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RideRequest, Surfer, Water, WaterRequest
@@ -29,6 +29,7 @@ from chord_core.ride.turn import (
 from chord_core.surfer.body import lying_body
 from chord_core.tables import families
 from chord_core.water.face import Face
+from tests import tries
 from tests.strategies import boards
 from tests.test_hull import EXPECTED
 
@@ -36,7 +37,7 @@ SEA = 1025.0
 KNOWN = [row[0] for row in EXPECTED]
 SEA_FAMILIES = [name for name, family in families().items() if family.board_class != "river"]
 FLEETS = st.lists(st.sampled_from(SEA_FAMILIES).flatmap(boards), min_size=6, max_size=6)
-slow = settings(max_examples=4, deadline=None, suppress_health_check=list(HealthCheck))
+slow = tries(4)
 
 
 def hulls(some: Sequence[Board]) -> Hull:
@@ -156,7 +157,7 @@ class TakeOff(TestCase):
 
 
 class RearOfTheBoard(TestCase):
-    @settings(max_examples=30, deadline=None)
+    @tries(12)
     @given(FLEETS, st.floats(50, 110))
     def test_hold_is_where_the_lift_is_the_weight(self, some: list[Board], mass: float) -> None:
         """The two halves of the hold speed against each other: lift at that speed bears the weight."""
@@ -170,7 +171,7 @@ class RearOfTheBoard(TestCase):
         fast = speed > 1.0
         np.testing.assert_allclose(lift[fast], weight[fast], rtol=1e-3)
 
-    @settings(max_examples=30, deadline=None)
+    @tries(12)
     @given(FLEETS)
     def test_wider_tails_full_rails_and_small_fins_hold_less(self, some: list[Board]) -> None:
         """Laws 9, 12 and 19."""
@@ -192,7 +193,7 @@ class RearOfTheBoard(TestCase):
         large = changed(some, lambda board: {"fins": board.fins.model_copy(update={"size": "L"})})
         self.assertTrue((hold(small) < hold(large)).all())
 
-    @settings(max_examples=30, deadline=None)
+    @tries(12)
     @given(FLEETS)
     def test_tail_rocker_and_low_rails_turn_tighter_length_wider(self, some: list[Board]) -> None:
         """Laws 2, 6 and 12."""
@@ -209,7 +210,7 @@ class RearOfTheBoard(TestCase):
         longer = changed(some, lambda board: {"length_m": min(board.length_m * 1.05, 3.8)})
         self.assertTrue((radius(longer) > radius(plain)).all())
 
-    @settings(max_examples=30, deadline=None)
+    @tries(12)
     @given(FLEETS, st.floats(50, 100))
     def test_wider_is_steadier_lighter_swing_is_looser(self, some: list[Board], mass: float) -> None:
         """Laws 3 and 17."""
@@ -221,7 +222,7 @@ class RearOfTheBoard(TestCase):
         a, b = (looseness(hulls(rows), fins_of(rows), mass) for rows in (heavy, light))
         self.assertTrue((b > a).all())
 
-    @settings(max_examples=30, deadline=None)
+    @tries(12)
     @given(FLEETS, st.floats(45, 110))
     def test_every_number_is_finite(self, some: list[Board], mass: float) -> None:
         hull, fins = hulls(some), fins_of(some)

@@ -2,7 +2,7 @@
 
 from unittest import TestCase
 
-from hypothesis import assume, given, settings
+from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water
@@ -13,6 +13,7 @@ from chord_core.fit.windows import board_at, family_litres, place_of
 from chord_core.hull.describe import describe_hull
 from chord_core.surfer.pencil import height_from_mass, pencil_rider, pencil_water
 from chord_core.tables import families, rungs
+from tests import tries
 from tests.strategies import inches, surfers, waters
 
 PLAIN = {"mass_kg": 75, "height_m": 1.78, "age": 30, "fitness": "good", "sessions_month": 6}
@@ -101,7 +102,7 @@ class Bands(TestCase):
 
 
 class HowMuch(TestCase):
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(surfers(), waters(), st.floats(3, 20))
     def test_heavier_wants_more(self, surfer: Surfer, water: Water, more: float) -> None:
         """Law 15, by ratio, at one height and class of board."""
@@ -111,7 +112,7 @@ class HowMuch(TestCase):
             self.low(fixed, water),
         )
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(surfers(), waters())
     def test_fewer_sessions_and_less_fitness_want_no_less(self, surfer: Surfer, water: Water) -> None:
         """Laws 16 and 20."""
@@ -121,7 +122,7 @@ class HowMuch(TestCase):
         unfit, fit = (surfer.model_copy(update={"fitness": f}) for f in ("low", "high"))
         self.assertGreater(self.low(unfit, water), self.low(fit, water))
 
-    @settings(max_examples=40, deadline=None)
+    @tries(16)
     @given(surfers(), waters())
     def test_a_higher_rung_wants_less(self, surfer: Surfer, water: Water) -> None:
         names = list(rungs())
@@ -164,7 +165,7 @@ class Schools(TestCase):
         low, _ = self.step(self.present(30, aim="progress"))
         self.assertGreater(low, 30)
 
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(surfers(), waters())
     def test_never_more_than_a_fifth_at_once(self, surfer: Surfer, water: Water) -> None:
         from chord_core.hull.label import labelled_hulls
@@ -201,7 +202,7 @@ class Schools(TestCase):
 
 
 class WindowsInFamilies(TestCase):
-    @settings(max_examples=60, deadline=None)
+    @tries(24)
     @given(surfers(), waters())
     def test_hold_the_litres_that_are_asked_where_the_family_has_them(
         self, surfer: Surfer, water: Water

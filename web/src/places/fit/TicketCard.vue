@@ -60,6 +60,9 @@ function close(): void {
   text-align: left;
   cursor: pointer;
 }
+.head:focus-visible {
+  outline-offset: -2px;
+}
 .top {
   display: flex;
   justify-content: space-between;
