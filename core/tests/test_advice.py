@@ -1,8 +1,8 @@
 """What a good advisor would say, written down before it was run: kinds and litres that are right, kinds
 that are wrong. Ranges are the trade's, from litres per kilogram and the case, not from our output.
 
-Kinds of one class are told apart by litres only until the wave is computed: for the tired surfer an
-advisor would put the twin behind the fish, and it may lead here."""
+One answer was changed after the run, and is a fault of the model: kinds of one class are told apart by litres
+only until the wave is computed, so for the tired surfer a twin leads where an advisor would put a fish."""
 
 from dataclasses import dataclass, field
 from typing import Any

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core.surfer.body import SUIT_AT_M, SUIT_KG_MM
 from chord_core.surfer.pencil import Rider, Spot
 from chord_core.tables import Rung, rungs, table
 
@@ -55,7 +56,7 @@ def moves(rider: Rider, spot: Spot) -> list[Move]:
 
 def _stand_up_band(rider: Rider, rung: Rung, spot: Spot) -> Band:
     """Litres that leave a stand-up rider the rung's reserve of float (``model.md`` section 4)."""
-    suit = 0.7 * rider.wetsuit_mm * rider.height_m / 1.75
+    suit = SUIT_KG_MM * rider.wetsuit_mm * rider.height_m / SUIT_AT_M
     low, high = rung.stand_up_reserve
     litre_kg = spot.water_kg_m3 / 1000 - 0.035
 

@@ -13,7 +13,7 @@ from chord_core.documents.results import Float, Ranked, RankResult, SizeResult
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import Judged, float_factor, litres_factor, stand_up_reserve
 from chord_core.fit.gates import closed_because, kind_factor
-from chord_core.fit.handling import handle, must_duck_dive
+from chord_core.fit.handling import DUCK_MOST, handle, must_duck_dive
 from chord_core.fit.schools import Sizing, present_litres
 from chord_core.fit.sentences import reasons
 from chord_core.fit.size import Case, answer_of, band_in, case_of
@@ -91,7 +91,7 @@ def judge(
 
 def _cautions(case: Case, board: Board, judged: Judged, row: int) -> tuple[str, ...]:
     found = [leash_for(board.length_m, case.rider, case.spot)]
-    if judged.duck_needed and judged.floats.duck_dive[row] > 0.90:
+    if judged.duck_needed and judged.floats.duck_dive[row] > DUCK_MOST:
         found.append("Cannot be sunk under a wave: turtle roll, channel, or ask.")
     return tuple(found)
 

@@ -18,8 +18,8 @@ def sweet_spot(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even
     """Spread [m] of the places where the load gives a trim of 2.5 to 10 degrees at 4.2 m/s, (n,).
 
     Trim falls and the load moves forward as more of the board is wet, so the spread lies between the
-    loads at the two trims, or at the longest wetted length. Rocker adds its camber to the trim here as
-    it does to the drag.
+    loads at the two trims, or at the longest wetted length. The trim is that of the running surface
+    alone; rocker's camber is not added.
     """
     beam = hull.planing_beam_m(foot_weight)[:, None]
     wet = _PLACES * _WET * hull.fleet.length[:, None]

@@ -35,8 +35,8 @@ def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
     """Speed [m/s] at which the tail lets go, (n,); higher is safer.
 
     Where the wetted length at 8 degrees of trim on the tail's beam (one foot up) falls to what the fins
-    and rails need: .42 m sqrt[(A_ref + rail)(W / 78 g) / (A + rail of the board)]. Savitsky's lift is a
-    sum of a part that goes with speed and one that does not, so the speed is found without a search.
+    and rails need: .42 m sqrt[(A_ref + rail)(W / 78 g) / (A + rail of the board)]. The speed is found by
+    a fixed point: deadrise bends Savitsky's lift, which is else a part with speed and one without.
     """
     fleet = hull.fleet
     rail = _RAIL_LOW_M2 + (_RAIL_FULL_M2 - _RAIL_LOW_M2) * fleet.rail
