@@ -7,7 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from chord_core.documents.base import Document
-from chord_core.documents.names import BuildName, FamilyName
+from chord_core.documents.names import BuildName, FamilyName, FinSetupName
 from chord_core.errors import ChordError
 from chord_core.line import LIMITS_L, LIMITS_M
 from chord_core.units import FOOT_M
@@ -75,7 +75,7 @@ class BottomZone(Document):
 class Fins(Document):
     """What fins stand in the board, or what its boxes take."""
 
-    setup: str | None = Field(default=None, max_length=40)
+    setup: FinSetupName | None = None
     size: Literal["XS", "S", "M", "L", "XL"] | None = None
     boxes: Annotated[int, Field(ge=0, le=7)] | None = None
 

@@ -6,14 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.surfer.body import SUIT_AT_M, SUIT_KG_MM
+from chord_core.physics import SEA_KG_M3
+from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
 from chord_core.surfer.pencil import Rider, Spot
 from chord_core.tables import Rung, rungs, table
 
 Band = tuple[float, float]
 
 _STOOD_ON = ("starter", "standing", "green wave")
-_SEA_KG_M3 = 1025.0
 #: How much of the 5 % for weak waves a steepness class asks at a face under .4 body heights.
 _WEAK = {"crumbly": 1.0, "soft": 0.6}
 _WEAK_MOST = 0.05
@@ -40,17 +40,16 @@ def _weak_water(spot: Spot, face_in_heights: float) -> float:
 def moves(rider: Rider, spot: Spot) -> list[Move]:
     """The corrections for fitness, sessions, age and water (``trade.md``, "The band moves")."""
     face = spot.days.mean_m / rider.height_m
-    sessions = max((6 / max(rider.sessions_month, 0.5)) ** 0.05, 0.98)
     age = 1 + 0.004 * max(rider.age - 40, 0)
     found = [
         Move(table("sizing")["fitness"][rider.fitness], f"{rider.fitness} fitness"),
-        Move(sessions, f"{rider.sessions_month:g} sessions a month"),
+        Move(rider.out_of_practice, f"{rider.sessions_month:g} sessions a month"),
         Move(age, f"{rider.age} years"),
     ]
     if spot.kind != "river":
         found.append(Move(_weak_water(spot, face), "weak waves"))
         found.append(Move(_big_water(face), f"mean face {face:.1f} body heights"))
-    found.append(Move(_SEA_KG_M3 / spot.water_kg_m3, "fresh water"))
+    found.append(Move(SEA_KG_M3 / spot.water_kg_m3, "fresh water"))
     return found
 
 
@@ -61,7 +60,7 @@ def _stand_up_band(rider: Rider, rung: Rung, spot: Spot) -> Band:
     litre_kg = spot.water_kg_m3 / 1000 - 0.035
 
     def litres(reserve: float) -> float:
-        return ((1 + reserve) * rider.mass_kg + suit + 2 + 2.3) / litre_kg
+        return ((1 + reserve) * rider.mass_kg + suit + KIT_KG + 2.3) / litre_kg
 
     return litres(low), litres(high)
 

@@ -14,6 +14,7 @@ from chord_core.fit.handling import Handling
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.float import Floats
+from chord_core.surfer.body import KIT_KG
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import rungs, table
 
@@ -37,7 +38,7 @@ def litres_factor(litres: Array, low: Array, high: Array, target: Array, rung_st
 
 def stand_up_reserve(hull: Hull, rider: Rider, rho: float) -> Array:
     """Float left under a stand-up rider with kit of 2 kg, as a share of body mass, (n,)."""
-    spare = rho * hull.volume_m3 - hull.mass_kg - rider.mass_kg - 2.0
+    spare = rho * hull.volume_m3 - hull.mass_kg - rider.mass_kg - KIT_KG
     return np.asarray(spare / rider.mass_kg)
 
 

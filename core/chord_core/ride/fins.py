@@ -50,8 +50,7 @@ def set_strength(setup: str, size: str) -> tuple[float, float]:
 
 def setup_of(board: Board) -> str:
     """The set-up that stands in a board, or its family's."""
-    said = board.fins.setup or ""
-    return said if said in table("fins")["setups"] else families()[board.family].fin_setup
+    return board.fins.setup or families()[board.family].fin_setup
 
 
 def fins_of(boards: Sequence[Board]) -> FinSet:

@@ -12,6 +12,8 @@ from chord_core.hull.stations import Array
 BODY_KG_M3 = 985.0
 #: Per mm of wetsuit at 1.75 m of height: mass [kg] and volume [L].
 SUIT_KG_MM, SUIT_L_MM, SUIT_AT_M = 0.7, 1.0, 1.75
+#: Paddle, leash and the like of a stand-up rider [kg].
+KIT_KG = 2.0
 #: Segments from the feet up: end as a share of height, share of mass, width as a share of height,
 #: whether it floats while paddling (head and arms are held out of the water).
 #: Shares of mass after Winter, Biomechanics of Human Movement (2009), table 4.1, rounded.

@@ -10,6 +10,7 @@ import numpy as np
 from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
+from chord_core.physics import FRESH_KG_M3, SEA_KG_M3
 from chord_core.tables import Rung, rungs
 from chord_core.water.days import Days, days_of
 
@@ -20,7 +21,7 @@ SMALL_OF_USUAL, BIG_OF_USUAL = 0.6, 1.6
 #: From this share of body height waves break over a paddling surfer.
 DUCK_DIVE_FROM = 0.70
 CHILD_KG = 40.0
-DENSITY = {"sea": 1025.0, "white_water": 1025.0, "river": 1000.0, "pool": 1000.0}
+DENSITY = {"sea": SEA_KG_M3, "white_water": SEA_KG_M3, "river": FRESH_KG_M3, "pool": FRESH_KG_M3}
 
 
 @dataclass(frozen=True)
@@ -38,6 +39,11 @@ class Rider:
     foot_weight: str
     craft: str
     aim: str
+
+    @property
+    def out_of_practice(self) -> float:
+        """Factor for few sessions a month: 1 at six, more float and less power below, .98 from nine up."""
+        return float(max((6 / max(self.sessions_month, 0.5)) ** 0.05, 0.98))
 
     @property
     def child(self) -> bool:

@@ -20,8 +20,7 @@ def sprint_power_w(rider: Rider) -> float:
     by_mass = (rider.mass_kg / _EQUAL_AT_KG) ** _MASS_EXPONENT
     by_age = 1 - rules["loss_a_year"] * max(rider.age - rules["loss_from_age"], 0)
     by_suit = 1 - rules["loss_a_mm"] * max(rider.wetsuit_mm - rules["loss_from_mm"], 0)
-    by_practice = 1 / max((6 / max(rider.sessions_month, 0.5)) ** 0.05, 0.98)
-    return float(at_75 * by_mass * max(by_age, 0.5) * by_suit * by_practice)
+    return float(at_75 * by_mass * max(by_age, 0.5) * by_suit / rider.out_of_practice)
 
 
 def cruise_power_w(rider: Rider) -> float:

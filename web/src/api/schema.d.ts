@@ -603,7 +603,7 @@ export interface components {
              * Setup
              * @default null
              */
-            setup?: string | null;
+            setup?: ("thruster" | "quad, big fronts" | "quad" | "quad, near equal" | "twin" | "twin + trailer" | "keels" | "single" | "two plus one") | null;
             /**
              * Size
              * @default null
