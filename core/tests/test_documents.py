@@ -21,6 +21,12 @@ BOARD = {"family": "all-rounder", "length_m": 1.83, "width_m": 0.51, "thickness_
 
 #: Document, what is wrong in it, the field that the error names, a part of what it says.
 REFUSED: list[tuple[type, dict[str, Any], str, str]] = [
+    (
+        Board,
+        {**BOARD, "fins": {"setup": "five fins of mine"}},
+        "fins.setup",
+        "is no fin set-up; one of thruster",
+    ),
     (Board, {}, "family", "is needed"),
     (Board, {**BOARD, "family": "banana"}, "family", "one of"),
     (Board, {**BOARD, "length_m": 5}, "length_m", "at most"),
