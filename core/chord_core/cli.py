@@ -22,7 +22,8 @@ from chord_core.fit.rank import rank
 from chord_core.fit.size import size
 from chord_core.hull.describe import describe_hull
 from chord_core.line import read_line, write_line
-from chord_core.ride.describe import describe_ride, describe_water
+from chord_core.ride.describe import describe_ride
+from chord_core.surfer.describe import describe_water
 
 
 def _hull(data: Any) -> BaseModel:

@@ -23,7 +23,7 @@ from chord_core.ride.plane import (
 from chord_core.ride.wave_drag import wave_drag_n, wigley_wave_drag
 from chord_core.surfer.body import lying_body
 from chord_core.surfer.pencil import pencil_rider
-from chord_core.surfer.power import cruise_power_w, sprint_power_w
+from chord_core.surfer.power import power_of, sprint_power_w
 from tests import tries
 from tests.strategies import boards
 from tests.test_hull import EXPECTED
@@ -132,7 +132,7 @@ class Paddling(TestCase):
             Surfer(mass_kg=75, rung="linking", sessions_month=6, wetsuit_mm=2, fitness="good")
         )
         self.assertAlmostEqual(sprint_power_w(rider), 82.5, places=6)
-        self.assertAlmostEqual(cruise_power_w(rider), 33.0, places=6)
+        self.assertAlmostEqual(power_of(rider).cruise_w, 33.0, places=6)
 
     @tries(24)
     @given(st.floats(30, 120), st.integers(20, 70))

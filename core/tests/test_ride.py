@@ -13,7 +13,7 @@ from chord_core.fit.windows import board_at
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.physics import G
-from chord_core.ride.describe import describe_ride, describe_water
+from chord_core.ride.describe import describe_ride
 from chord_core.ride.fins import fins_of, lift_slope, set_strength
 from chord_core.ride.float import float_prone
 from chord_core.ride.immersed import immersed_hull
@@ -27,6 +27,7 @@ from chord_core.ride.turn import (
     turn_radius,
 )
 from chord_core.surfer.body import lying_body
+from chord_core.surfer.describe import describe_water
 from chord_core.tables import families
 from chord_core.water.face import Face
 from tests import tries
@@ -233,12 +234,13 @@ class RearOfTheBoard(TestCase):
 
 
 class Verbs(TestCase):
-    def test_ride_of_a_stand_up_rider_has_no_lying_down(self) -> None:
+    def test_ride_of_a_stand_up_rider_stands_and_dives_no_board(self) -> None:
         board = KNOWN[3].model_copy(update={"family": "long stand-up"})
         ask = RideRequest(board=board, surfer=Surfer(mass_kg=70, rung="standing", craft="stand_up"))
         behaviour = describe_ride(ask).behaviour
         assert behaviour
-        self.assertIsNone(behaviour.takeoff_slope)
+        self.assertIsNone(behaviour.duck_dive)
+        assert behaviour.reserve and behaviour.steadiness and behaviour.takeoff_slope
         self.assertGreater(behaviour.hold_m_s, 1)
 
     def test_ride_says_what_is_missing_and_where_a_formula_does_not_hold(self) -> None:

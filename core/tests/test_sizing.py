@@ -11,7 +11,8 @@ from chord_core.fit.bands import band_for, moves
 from chord_core.fit.size import case_of, size
 from chord_core.fit.windows import board_at, family_litres, place_of
 from chord_core.hull.describe import describe_hull
-from chord_core.surfer.pencil import height_from_mass, pencil_rider, pencil_water
+from chord_core.surfer.pencil import height_from_mass, pencil_rider
+from chord_core.surfer.spot import pencil_water
 from chord_core.tables import families, rungs
 from tests import tries
 from tests.strategies import inches, surfers, waters
@@ -241,7 +242,14 @@ class Pencil(TestCase):
     def test_what_was_said_is_never_called_assumed(self) -> None:
         result = sized(
             PLAIN
-            | {"rung": "linking", "aim": "trip", "wetsuit_mm": 4, "foot_weight": "back", "craft": "prone"}
+            | {
+                "rung": "linking",
+                "aim": "trip",
+                "wetsuit_mm": 4,
+                "foot_weight": "back",
+                "craft": "prone",
+                "style": "relaxed",
+            }
         )
         self.assertEqual([f.field for f in result.assumed if not f.field.startswith("water.")], [])
 

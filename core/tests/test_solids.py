@@ -26,7 +26,7 @@ def solid(half_width: np.ndarray, thickness: np.ndarray, fullness: float) -> Hul
         foam=np.array([40.0]),
     )
     flat = np.zeros((1, len(SHARE)))
-    return Hull(fleet, half_width[None, :], flat, flat, thickness[None, :], np.zeros(1))
+    return Hull(fleet, half_width[None, :], flat, flat, thickness[None, :], np.zeros(1), np.zeros(1))
 
 
 def box() -> Hull:

@@ -15,7 +15,10 @@ from chord_core.units import FOOT_M
 NoseShape = Literal["pointed", "round", "blunt", "diamond"]
 TailShape = Literal["pin", "round pin", "round", "squash", "square", "swallow", "fish", "diamond", "bat"]
 Deck = Literal["flat", "soft dome", "dome", "stepped", "hollowed over the tail"]
-BottomShape = Literal["flat", "belly", "vee", "concave", "double concave", "vee with double concave"]
+BottomShape = Literal[
+    "flat", "belly", "vee", "concave", "double concave", "vee with double concave", "channels"
+]
+FinFlex = Literal["soft", "medium", "stiff"]
 Stock = Literal["new", "used", "demo", "hire", "ordered"]
 
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -25,7 +28,8 @@ Rise = Annotated[float, Field(ge=0, le=0.5)]
 
 class Outline(Document):
     """Plan shape. One-foot widths [m] are taken .3048 m from the tips; the wide point [m] is ahead
-    of the middle when positive; ``tail_block_m`` is the full width at the tail's end."""
+    of the middle when positive; ``tail_block_m`` is the full width at the tail's end. Behind a wing, which
+    stands ``wing_from_tail_m`` up, the outline steps in by ``wing_step_m`` on each side."""
 
     nose_width_m: HalfMetre | None = None
     tail_width_m: HalfMetre | None = None
@@ -33,6 +37,8 @@ class Outline(Document):
     nose_shape: NoseShape | None = None
     tail_shape: TailShape | None = None
     tail_block_m: Annotated[float, Field(ge=0, le=0.6)] | None = None
+    wing_from_tail_m: Annotated[float, Field(ge=0.08, le=0.9)] | None = None
+    wing_step_m: Annotated[float, Field(ge=0, le=0.04)] | None = None
 
 
 class Rocker(Document):
@@ -52,32 +58,49 @@ class Foil(Document):
 
 
 class Section(Document):
-    """Deck and rails. Rails from 0 (low, pinched) to 1 (full); where the hard edge starts [m]."""
+    """Deck and rails. Rails from 0 (low, pinched) to 1 (full); where the hard edge starts [m], and whether it
+    is dropped below the bottom in the last third."""
 
     deck: Deck | None = None
     rail_nose: Share | None = None
     rail_middle: Share | None = None
     rail_tail: Share | None = None
     edge_from_tail_m: Annotated[float, Field(ge=0, le=3.9)] | None = None
+    dropped_edge: bool | None = None
 
 
 class BottomZone(Document):
     """A contour of the bottom that reaches from the last zone to ``from_tail_m`` [m] and beyond.
 
-    The shape says the sign; ``depth_m`` [m] is what a straight-edge shows, always positive.
+    The shape says the sign; ``depth_m`` [m] is what a straight-edge shows, always positive. Channels say how
+    many there are.
     """
 
     from_tail_m: Annotated[float, Field(ge=0, le=3.9)]
     shape: BottomShape
     depth_m: Annotated[float, Field(ge=0, le=0.03)]
+    count: Annotated[int, Field(ge=1, le=12)] | None = None
+
+
+class Station(Document):
+    """What the tape says at one place from the tail [m]: full width, thickness, height of the bottom."""
+
+    from_tail_m: Annotated[float, Field(ge=0, le=3.9)]
+    width_m: Annotated[float, Field(ge=0, le=0.95)] | None = None
+    thickness_m: Annotated[float, Field(ge=0, le=0.14)] | None = None
+    rocker_m: Annotated[float, Field(ge=0, le=0.5)] | None = None
 
 
 class Fins(Document):
-    """What fins stand in the board, or what its boxes take."""
+    """What fins stand in the board, or what its boxes take; ``position_m`` [m] is how far the whole set is
+    moved forward of its usual place."""
 
     setup: FinSetupName | None = None
     size: Literal["XS", "S", "M", "L", "XL"] | None = None
     boxes: Annotated[int, Field(ge=0, le=7)] | None = None
+    box_type: str | None = Field(default=None, max_length=40)
+    flex: FinFlex | None = None
+    position_m: Annotated[float, Field(ge=-0.1, le=0.1)] | None = None
 
 
 class Board(Document):
@@ -95,15 +118,19 @@ class Board(Document):
     section: Section = Section()
     bottom: tuple[BottomZone, ...] = Field(default=(), max_length=8)
     fins: Fins = Fins()
+    designer_fins: Fins | None = None
     build: BuildName | None = None
     mass_kg: Annotated[float, Field(ge=0.5, le=25)] | None = None
     price: Annotated[float, Field(ge=0, le=20000)] | None = None
     stock: Stock | None = None
     condition: Annotated[float, Field(ge=0, le=1)] | None = None
+    fins_included: bool | None = None
+    pad: bool | None = None
     colour: str | None = Field(default=None, max_length=40)
+    stations: tuple[Station, ...] = Field(default=(), max_length=60)
 
     @model_validator(mode="after")
-    def _measures_agree(self) -> Board:
+    def _ends_fit(self) -> Board:
         for end in ("nose", "tail"):
             wide = getattr(self.outline, f"{end}_width_m")
             if wide is not None and wide > self.width_m:
@@ -126,4 +153,19 @@ class Board(Document):
                 wide_point,
                 f"the wide point of this length lies within {room:.2f} m of the middle",
             )
+        return self
+
+    @model_validator(mode="after")
+    def _stations_lie_on_the_board(self) -> Board:
+        places: set[float] = set()
+        for i, station in enumerate(self.stations):
+            place = station.from_tail_m
+            if place > self.length_m:
+                says = f"a station {place:g} m from the tail lies off the board ({self.length_m:g} m)"
+                raise ChordError(f"stations.{i}.from_tail_m", place, says)
+            if place in places:
+                raise ChordError(
+                    f"stations.{i}.from_tail_m", place, f"the station {place:g} m from the tail stands twice"
+                )
+            places.add(place)
         return self

@@ -8,10 +8,12 @@ from pydantic import Field
 
 from chord_core.documents.base import Document
 from chord_core.documents.board import Board
-from chord_core.documents.names import FamilyName, RungName
+from chord_core.documents.names import FamilyName, RungName, SkillName
 
 Fitness = Literal["low", "fair", "good", "high"]
 FootWeight = Literal["front", "even", "back"]
+Style = Literal["active", "relaxed"]
+Stance = Literal["regular", "goofy"]
 Craft = Literal["prone", "stand_up"]
 Aim = Literal[
     "keep and share",
@@ -41,20 +43,30 @@ HeightM = Annotated[float, Field(ge=0.9, le=2.3)]
 
 
 class Surfer(Document):
-    """A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want."""
+    """A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
+
+    ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
+    speed that was measured on the present board; it replaces the guess of power.
+    """
 
     name: str = Field(default="", max_length=80)
     mass_kg: MassKg | None = None
     height_m: HeightM | None = None
     age: Annotated[int, Field(ge=4, le=100)] | None = None
     rung: RungName | None = None
+    skills: dict[SkillName, bool] = Field(default_factory=dict, max_length=30)
     fitness: Fitness | None = None
     sessions_month: Annotated[float, Field(ge=0, le=60)] | None = None
     wetsuit_mm: Annotated[float, Field(ge=0, le=7)] | None = None
+    stance: Stance | None = None
     foot_weight: FootWeight | None = None
+    style: Style | None = None
+    sprint_m_s: Annotated[float, Field(ge=0.5, le=4)] | None = None
     craft: Craft | None = None
     aim: Aim | None = None
     complaints: tuple[Complaint, ...] = Field(default=(), max_length=9)
     present_board: Board | None = None
+    best_board: Board | None = None
     wish: FamilyName | None = None
+    max_carry_m: Annotated[float, Field(ge=1, le=4)] | None = None
     budget: Annotated[float, Field(ge=0, le=20000)] | None = None

@@ -8,7 +8,8 @@ import numpy as np
 
 from chord_core.physics import SEA_KG_M3
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
-from chord_core.surfer.pencil import Rider, Spot
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
 from chord_core.tables import Rung, rungs, table
 
 Band = tuple[float, float]

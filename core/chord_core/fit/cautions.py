@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from chord_core.surfer.pencil import Rider, Spot
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs
 from chord_core.units import FOOT_M
 

@@ -14,7 +14,6 @@ from chord_core.fit.handling import Handling
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.float import Floats
-from chord_core.surfer.body import KIT_KG
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import rungs, table
 
@@ -34,12 +33,6 @@ def litres_factor(litres: Array, low: Array, high: Array, target: Array, rung_st
     k = _OVER_LATER if rung_step >= rungs()["trimming"].step else _OVER_FIRST
     near = np.log(litres / target) ** 2 / (2 * table("sizing")["near_litres"] ** 2)
     return np.asarray(np.exp(-over / k - under / _UNDER - near))
-
-
-def stand_up_reserve(hull: Hull, rider: Rider, rho: float) -> Array:
-    """Float left under a stand-up rider with kit of 2 kg, as a share of body mass, (n,)."""
-    spare = rho * hull.volume_m3 - hull.mass_kg - rider.mass_kg - KIT_KG
-    return np.asarray(spare / rider.mass_kg)
 
 
 def float_factor(floats: Floats, rider: Rider, reserve: Array | None) -> Array:

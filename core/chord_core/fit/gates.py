@@ -5,7 +5,8 @@ Rules of the answer, outside of the physics (``trade.md``, "Class, gates and big
 
 from __future__ import annotations
 
-from chord_core.surfer.pencil import Rider, Spot
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
 from chord_core.tables import Family, families, rungs, table
 
 _CLASS_BY_RUNG = ("soft", "soft", "middle", "middle", "short", "short", "short")

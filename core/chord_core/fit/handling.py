@@ -10,7 +10,8 @@ from scipy.special import expit
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.float import Floats
-from chord_core.surfer.pencil import Rider, Spot
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs, table
 
 #: How soft a limit is: a value this share over its limit is at about a quarter of its worth.

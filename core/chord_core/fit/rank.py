@@ -11,7 +11,7 @@ from chord_core.documents.board import Board
 from chord_core.documents.requests import RankRequest
 from chord_core.documents.results import Float, Ranked, RankResult, SizeResult
 from chord_core.fit.cautions import leash_for
-from chord_core.fit.factors import Judged, float_factor, litres_factor, stand_up_reserve
+from chord_core.fit.factors import Judged, float_factor, litres_factor
 from chord_core.fit.gates import closed_because, kind_factor
 from chord_core.fit.handling import DUCK_MOST, handle, must_duck_dive
 from chord_core.fit.schools import Sizing, present_litres
@@ -21,6 +21,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls, labels_agree
 from chord_core.hull.stations import Array, Rows
 from chord_core.ride.float import Floats, float_prone
+from chord_core.ride.standup import reserve as reserve_under
 from chord_core.surfer.body import lying_body
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import families, table, tables_version
@@ -59,7 +60,7 @@ def judge(
     rider, spot = case.rider, case.spot
     floats = floats or floats_for(case, hull)
     standing = rider.craft == "stand_up"
-    reserve = stand_up_reserve(hull, rider, spot.water_kg_m3) if standing else None
+    reserve = reserve_under(hull, rider, spot.water_kg_m3) if standing else None
     handling = handle(hull, floats, rider, spot)
     names = [board.family for board in boards]
     low, high, target = _bands(case, sizing, names).T

@@ -9,7 +9,8 @@ from chord_core.documents.board import Board
 from chord_core.documents.results import Disagreement, School
 from chord_core.fit.bands import Band, aimed_band, band_for, moves
 from chord_core.hull.label import labelled_hulls
-from chord_core.surfer.pencil import Rider, Spot
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs, table
 
 

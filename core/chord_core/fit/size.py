@@ -11,7 +11,8 @@ from chord_core.fit.cautions import cautions_for, leash_for
 from chord_core.fit.gates import closed_because, kind_factor, own_class
 from chord_core.fit.schools import Sizing, size_up
 from chord_core.fit.windows import board_at, off_centre, place_of, windows_in
-from chord_core.surfer.pencil import Rider, Spot, missing_facts, pencil_rider, pencil_water
+from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
+from chord_core.surfer.spot import Spot, pencil_water
 from chord_core.tables import Family, families, table, tables_version
 from chord_core.water.days import days_by_word
 

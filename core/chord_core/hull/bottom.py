@@ -4,9 +4,17 @@ from __future__ import annotations
 
 import itertools
 
-from chord_core.documents.board import Board
+from chord_core.documents.board import Board, BottomZone
 
 _KINDS = ("concave", "belly", "vee")
+
+
+def _spans(board: Board) -> list[tuple[BottomZone, float, float]]:
+    """The zones with where each starts and ends [m from the tail]: half-way to its neighbours."""
+    zones = sorted(board.bottom, key=lambda zone: zone.from_tail_m)
+    between = [(a.from_tail_m + b.from_tail_m) / 2 for a, b in itertools.pairwise(zones)]
+    bounds = [0.0, *between, board.length_m]
+    return list(zip(zones, bounds, bounds[1:], strict=False))
 
 
 def _mean_depth(board: Board, kind: str, low: float, high: float) -> float:
@@ -14,14 +22,20 @@ def _mean_depth(board: Board, kind: str, low: float, high: float) -> float:
 
     Each zone reaches half-way to its neighbours, the outer ones to the ends.
     """
-    zones = sorted(board.bottom, key=lambda zone: zone.from_tail_m)
-    between = [(a.from_tail_m + b.from_tail_m) / 2 for a, b in itertools.pairwise(zones)]
-    bounds = [0.0, *between, board.length_m]
     total = 0.0
-    for zone, start, end in zip(zones, bounds, bounds[1:], strict=False):
+    for zone, start, end in _spans(board):
         covered = max(min(end, high) - max(start, low), 0.0)
         total += zone.depth_m * covered if kind in zone.shape else 0.0
     return total / (high - low)
+
+
+def _channel_area(board: Board) -> float:
+    """Side area [m2] of all channels: count x depth x length of their zones; two where no count is said."""
+    total = 0.0
+    for zone, start, end in _spans(board):
+        if zone.shape == "channels":
+            total += (zone.count or 2) * zone.depth_m * (end - start)
+    return total
 
 
 def bottom_of(board: Board) -> dict[str, float]:
@@ -31,5 +45,8 @@ def bottom_of(board: Board) -> dict[str, float]:
     return whole | {
         "vee_front": _mean_depth(board, "vee", length / 2, length),
         "vee_rear": _mean_depth(board, "vee", 0.0, length / 2),
+        "belly_front": _mean_depth(board, "belly", length / 2, length),
+        "belly_rear": _mean_depth(board, "belly", 0.0, length / 2),
+        "channel_m2": _channel_area(board),
         "concave_rear": _mean_depth(board, "concave", 0.0, length / 2),
     }

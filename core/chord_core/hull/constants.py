@@ -32,6 +32,14 @@ TAIL_NOTCH_M = {
     "diamond": 0.0,
     "bat": 0.04,
 }
+#: Width of a nose's blunt end as a share of the nose width one foot in.
+NOSE_BLOCK_SHARE = {"pointed": 0.0, "round": 0.0, "blunt": 0.25, "diamond": 0.34}
+#: A wing steps in over this length of outline [m].
+WING_RAMP_M = 0.04
+#: Thickness of the rail as a share of the board's: low, and what a full one adds; decks that keep the
+#: thickness in the middle leave thinner rails [.1-.2].
+RAIL_LOW_SHARE, RAIL_FULL_ADDS, THIN_RAIL_DECKS = 0.42, 0.36, ("stepped", "hollowed over the tail")
+RAIL_THINNED = 0.15
 #: How flat a deck is, 0 (dome) to 1 (flat), for the fullness of the section.
 DECK_FLATNESS = {
     "flat": 1.0,
@@ -49,6 +57,8 @@ FITTINGS_KG = 0.25
 HANDLE_SHARE = 0.60
 #: Planing beam is the mean width of this rear share of length, by where the weight stands.
 PLANING_SHARE = {"even": 0.62, "back": 0.48, "front": 0.70}
+#: A turning board stands on its rear .80 m: mean width there is the turning beam [m].
+TURNING_M = 0.80
 #: The rear foot stands about here, as a share of length: swing is taken about it.
 SWING_PIVOT_SHARE = 0.20
 #: Fullness outside which the label and the dims disagree.

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from chord_core.documents.board import Board
 from chord_core.documents.results import Curves, Dims, HullResult
-from chord_core.hull.fleet import fleet_of
-from chord_core.hull.hull import MISSED_M, Hull, hull_of
+from chord_core.hull.hull import MISSED_M, Hull
 from chord_core.hull.label import check_label
+from chord_core.hull.measured import hulls_of
 from chord_core.hull.stations import SHARE, Array
 from chord_core.line import write_line
 
@@ -50,19 +50,27 @@ def describe_hull(board: Board) -> HullResult:
     Raises:
         ChordError: the document itself is refused on construction, never here.
     """
-    hull = hull_of(fleet_of([board]))
+    hull = hulls_of([board])
     fleet = hull.fleet
     return HullResult(
         line=dims_of(board),
         litres=float(hull.litres[0]),
+        litres_sd=float(hull.unsure_l[0]),
         planform_m2=float(hull.planform_m2[0]),
         mass_kg=float(hull.mass_kg[0]),
+        surface_m2=float(hull.surface_m2[0]),
+        turning_beam_m=float(hull.turning_beam_m[0]),
         planing_beam_m=float(hull.planing_beam_m()[0]),
         nose_width_m=float(fleet.nose_width[0]),
         tail_width_m=float(fleet.tail_width[0]),
         centre_of_volume_m=float(hull.centre_of_volume_m[0]),
         thirds_l=tuple(float(v) * 1e3 for v in hull.thirds_m3[0]),
         rocker_curvature_per_m=float(hull.rocker_curvature[0]),
+        rail_curvature_per_m=float(hull.rail_curvature[0]),
+        outline_curvature_per_m=float(hull.outline_curvature[0]),
+        tail_curvature_per_m=float(hull.tail_curvature[0]),
+        edge_m=float(hull.edge_m[0]),
+        roll_kg_m2=float(hull.roll_kg_m2[0]),
         swing_kg_m2=float(hull.swing_kg_m2[0]),
         label=check_label(hull, board.stated_litres),
         curves=curves_of(hull),

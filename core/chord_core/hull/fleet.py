@@ -12,9 +12,14 @@ from chord_core.hull.bottom import bottom_of
 from chord_core.hull.constants import (
     DECK_FLATNESS,
     LOW_POINT_SHARE,
+    NOSE_BLOCK_SHARE,
     NOSE_EXPONENT,
+    RAIL_FULL_ADDS,
+    RAIL_LOW_SHARE,
+    RAIL_THINNED,
     TAIL_BLOCK_SHARE,
     TAIL_NOTCH_M,
+    THIN_RAIL_DECKS,
 )
 from chord_core.hull.stations import Array
 from chord_core.tables import Family, builds, families
@@ -35,6 +40,7 @@ class Fleet:
     tail_width: Array
     wide_point: Array
     nose_round: Array
+    nose_block: Array
     tail_round: Array
     tail_block: Array
     notch: Array
@@ -50,9 +56,18 @@ class Fleet:
     vee: Array
     vee_front: Array
     vee_rear: Array
+    belly_front: Array
+    belly_rear: Array
     concave_rear: Array
     rail: Array
     edge: Array
+    dropped: Array
+    rail_thickness: Array
+    channel_m2: Array
+    wing_at: Array
+    wing_step: Array
+    flex: Array
+    damping: Array
     foam: Array
     skin: Array
     stringer: Array
@@ -145,7 +160,13 @@ def _rails(board: Board, family: Family) -> dict[str, float]:
     said = [rail for rail in (section.rail_middle, section.rail_tail) if rail is not None]
     usual = (family.section_fullness - 0.80) / 0.12
     rail = float(np.mean(said)) if said else float(np.clip(usual, 0, 1))
-    return {"rail": rail, "edge": _or(section.edge_from_tail_m, family.edge_from_tail_m)}
+    thick = board.thickness_m * (RAIL_LOW_SHARE + RAIL_FULL_ADDS * rail)
+    return {
+        "rail": rail,
+        "edge": _or(section.edge_from_tail_m, family.edge_from_tail_m),
+        "dropped": float(section.dropped_edge or False),
+        "rail_thickness": thick * (1 - RAIL_THINNED * (section.deck in THIN_RAIL_DECKS)),
+    }
 
 
 def _measures(board: Board) -> dict[str, float]:
@@ -154,15 +175,17 @@ def _measures(board: Board) -> dict[str, float]:
     tail_shape = outline.tail_shape or family.tail_shape
     nose_shape = outline.nose_shape or family.nose_shape
     tail_width = _or(outline.tail_width_m, family.tail_width_share * board.width_m)
+    nose_width = _or(outline.nose_width_m, family.nose_width_share * board.width_m)
     room = board.length_m / 2 - 1.2 * FOOT_M
     return {
         "length": board.length_m,
         "width": board.width_m,
         "thickness": board.thickness_m,
-        "nose_width": _or(outline.nose_width_m, family.nose_width_share * board.width_m),
+        "nose_width": nose_width,
         "tail_width": tail_width,
         "wide_point": _or(outline.wide_point_m, float(np.clip(family.wide_point_m, -room, room))),
         "nose_round": float(nose_shape != "pointed"),
+        "nose_block": NOSE_BLOCK_SHARE[nose_shape] * nose_width,
         "tail_round": float(tail_shape in ("round", "round pin")),
         "tail_block": _or(outline.tail_block_m, TAIL_BLOCK_SHARE[tail_shape] * tail_width),
         "notch": TAIL_NOTCH_M[tail_shape],
@@ -173,6 +196,10 @@ def _measures(board: Board) -> dict[str, float]:
         **bottom_of(board),
         "foam": build.foam_kg_m3,
         "skin": build.skin_kg_m2,
+        "flex": build.flex,
+        "damping": build.damping,
+        "wing_at": _or(outline.wing_from_tail_m, 0.0),
+        "wing_step": _or(outline.wing_step_m, 0.0) if outline.wing_from_tail_m else 0.0,
         "stringer": float(build.stringer),
         "given_mass": _or(board.mass_kg, np.nan),
     }

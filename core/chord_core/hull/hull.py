@@ -14,11 +14,13 @@ from chord_core.hull.constants import (
     STRINGER_KG_M3,
     STRINGER_M,
     SWING_PIVOT_SHARE,
+    TURNING_M,
 )
 from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_curve
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
 from chord_core.hull.stations import SHARE, WEIGHT, Array, integral_over, mean_over
+from chord_core.units import FOOT_M
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.
 MISSED_M = 0.004
@@ -34,6 +36,7 @@ class Hull:
     rocker: Array
     thickness: Array
     missed_m: Array
+    unsure_l: Array
 
     def __len__(self) -> int:
         return len(self.fleet)
@@ -105,6 +108,57 @@ class Hull:
         return fitted_curvature(self.rocker, self.fleet.length, 0.0, 0.75)
 
     @cached_property
+    def rear_curvature(self) -> Array:
+        """Curvature [1/m] of the bottom over the rear half (parabola fitted)."""
+        return fitted_curvature(self.rocker, self.fleet.length, 0.0, 0.50)
+
+    @cached_property
+    def tail_curvature(self) -> Array:
+        """Curvature [1/m] of the bottom over the rear quarter: a kick in the last foot counts here."""
+        return fitted_curvature(self.rocker, self.fleet.length, 0.0, 0.25)
+
+    @cached_property
+    def rail_curvature(self) -> Array:
+        """Curvature [1/m] of the line on which a turning board runs: the bottom from .12 to .50 of length,
+        concave added (the rail lies below the stringer)."""
+        plain = fitted_curvature(self.rocker, self.fleet.length, 0.12, 0.50)
+        return np.asarray(plain + 4.8 * self.fleet.concave_rear / (0.75 * self.fleet.length) ** 2)
+
+    @cached_property
+    def outline_curvature(self) -> Array:
+        """Curvature [1/m] of the rear outline as a parabola from the wide point through the one-foot width;
+        the tail block is left out, or pins would turn like shortboards."""
+        fleet = self.fleet
+        wide_at = fleet.length / 2 + fleet.wide_point
+        return np.asarray((fleet.width - fleet.tail_width) / (wide_at - FOOT_M) ** 2)
+
+    @cached_property
+    def turning_beam_m(self) -> Array:
+        """Mean width [m] of the rear .80 m."""
+        share = np.minimum(TURNING_M / self.fleet.length, 1.0)
+        return mean_over(2 * self.half_width, 0.0, share)
+
+    @cached_property
+    def edge_m(self) -> Array:
+        """Length [m] of the hard edge along one rail."""
+        steps = np.diff(SHARE) * self.fleet.length[:, None]
+        way = np.hypot(steps, np.diff(self.half_width, axis=1))
+        middle = (SHARE[1:] + SHARE[:-1]) / 2 * self.fleet.length[:, None]
+        ahead = np.clip((self.fleet.edge[:, None] - middle) / steps + 0.5, 0, 1)
+        return np.asarray((way * ahead).sum(axis=1))
+
+    @cached_property
+    def roll_kg_m2(self) -> Array:
+        """Roll inertia [kg m2] about the stringer: foam as a plate, skin as two plates and two rails."""
+        wide, thick = self.foam_width, self.thickness
+        skin = (wide**3 / 6 + thick * wide**2 / 2) / np.maximum(2 * (wide + thick), 1e-9)
+        fleet = self.fleet
+        along = fleet.foam[:, None] * self.section_m2 * wide**2 / 12
+        along = along + fleet.skin[:, None] * self.girth_m * skin
+        scale = (self.mass_kg - FITTINGS_KG) / self.integral(self.mass_per_m)
+        return np.asarray(self.integral(along) * scale)
+
+    @cached_property
     def girth_m(self) -> Array:
         """Way round the section [m], (n, COUNT): between an ellipse (Ramanujan 1914) and a box,
         by how full the section is; exact for both."""
@@ -154,4 +208,5 @@ def hull_of(fleet: Fleet) -> Hull:
         rocker=rocker_curve(fleet),
         thickness=thickness_curve(fleet),
         missed_m=outline.missed_m,
+        unsure_l=np.zeros(len(fleet)),
     )

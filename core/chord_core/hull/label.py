@@ -10,8 +10,8 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.documents.results import Label
 from chord_core.hull.constants import LABEL_FULLNESS
-from chord_core.hull.fleet import fleet_of
-from chord_core.hull.hull import Hull, hull_of
+from chord_core.hull.hull import Hull
+from chord_core.hull.measured import hulls_of
 from chord_core.hull.stations import Array, Mask
 
 
@@ -31,7 +31,7 @@ def labelled_hulls(boards: Sequence[Board]) -> Hull:
 
     A shaper's stated litres come from the cut file and know the section better than a family does.
     """
-    plain = hull_of(fleet_of(boards))
+    plain = hulls_of(boards)
     stated = np.array([np.nan if b.stated_litres is None else b.stated_litres for b in boards], float)
     wanted = needed_fullness(plain, stated)
     fullness = np.where(believable(wanted), wanted, plain.fleet.fullness)

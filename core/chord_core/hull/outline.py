@@ -13,7 +13,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.hull.constants import HANDLE_SHARE
+from chord_core.hull.constants import HANDLE_SHARE, WING_RAMP_M
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.stations import SHARE, Array
 from chord_core.units import FOOT_M
@@ -123,6 +123,12 @@ def _end(fleet: Fleet, span: Array, block: Array, foot_width: Array, vertical: A
     return half, 2 * short
 
 
+def _behind_wing(fleet: Fleet, x: Array) -> Array:
+    """How far the outline has stepped in at places ``x`` [m] (n, m): 0 ahead of the wing, 1 behind it."""
+    ramp = (fleet.wing_at[:, None] - x) / WING_RAMP_M + 0.5
+    return np.asarray(np.clip(ramp, 0, 1) * (fleet.wing_at[:, None] > 0))
+
+
 def draw_outline(fleet: Fleet) -> Outline:
     """Draw the outlines of a fleet.
 
@@ -132,15 +138,20 @@ def draw_outline(fleet: Fleet) -> Outline:
     behind = fleet.length / 2 + fleet.wide_point
     ahead = fleet.length - behind
     block = np.minimum(fleet.tail_block, fleet.tail_width) / 2
-    tail, missed_tail = _end(fleet, behind, block, fleet.tail_width, fleet.tail_round)
-    nose, missed_nose = _end(fleet, ahead, np.zeros_like(ahead), fleet.nose_width, fleet.nose_round)
+    winged = fleet.wing_step * _behind_wing(fleet, np.full((len(fleet), 1), FOOT_M))[:, 0]
+    block = block + fleet.wing_step
+    blunt = np.minimum(fleet.nose_block, fleet.nose_width) / 2
+    tail, missed_tail = _end(fleet, behind, block, fleet.tail_width + 2 * winged, fleet.tail_round)
+    nose, missed_nose = _end(fleet, ahead, blunt, fleet.nose_width, fleet.nose_round * (blunt == 0))
     x = SHARE * fleet.length[:, None]
     from_tail = np.clip(x / behind[:, None], 0, 1)
     from_nose = np.clip((fleet.length[:, None] - x) / ahead[:, None], 0, 1)
     half = fleet.width[:, None] / 2
     rear = block[:, None] + (half - block[:, None]) * tail.as_columns().height_at(from_tail)
-    front = half * nose.as_columns().height_at(from_nose)
+    front = blunt[:, None] + (half - blunt[:, None]) * nose.as_columns().height_at(from_nose)
+    rear = np.maximum(rear - fleet.wing_step[:, None] * _behind_wing(fleet, x), 0)
     width = np.where(x <= behind[:, None], rear, front)
     depth = np.maximum(fleet.notch, 1e-9)[:, None]
-    notch = np.where(fleet.notch[:, None] > 0, block[:, None] * np.maximum(1 - x / depth, 0), 0)
+    tips = (block - fleet.wing_step)[:, None]
+    notch = np.where(fleet.notch[:, None] > 0, tips * np.maximum(1 - x / depth, 0), 0)
     return Outline(width, np.minimum(notch, width), np.maximum(missed_tail, missed_nose))

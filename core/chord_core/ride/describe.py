@@ -1,127 +1,149 @@
-"""The ``ride`` and ``water`` verbs: what is computed of one board under one rider, and of a water."""
+"""The ``ride`` verb: what a board does for this surfer in this water, and what limits it."""
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
-from chord_core.documents.board import Board
-from chord_core.documents.requests import RideRequest, WaterRequest
-from chord_core.documents.results import Behaviour, Day, RideResult, WaterResult
-from chord_core.hull.hull import Hull
+from chord_core.documents.requests import RideRequest
+from chord_core.documents.results import BestDay, Coverage, Limit, RideResult
+from chord_core.hull.hull import MISSED_M
 from chord_core.hull.label import labelled_hulls
-from chord_core.physics import G
+from chord_core.ride.behaviour import behaviour_of
 from chord_core.ride.fins import fins_of
-from chord_core.ride.float import DEEPEST_NOSE_M, float_prone
-from chord_core.ride.immersed import immersed_hull
-from chord_core.ride.paddle import paddling_speed
-from chord_core.ride.plane import Planing, plane_at
-from chord_core.ride.sweet import sweet_spot
-from chord_core.ride.takeoff import launch_of, takeoff_slope
-from chord_core.ride.turn import hold_speed, lean_tolerance_deg, looseness, turn_radius
-from chord_core.surfer.body import lying_body
-from chord_core.surfer.pencil import (
-    Rider,
-    Spot,
-    height_from_mass,
-    missing_facts,
-    pencil_rider,
-    pencil_water,
-)
-from chord_core.surfer.power import cruise_power_w, sprint_power_w
-from chord_core.water.answer import bins_document, breaker_of
-from chord_core.water.bins import median_slope, sea_bins, standing_bin
-from chord_core.water.days import days_by_word
+from chord_core.ride.float import DEEPEST_NOSE_M
+from chord_core.ride.river import least_flow
+from chord_core.ride.span import Span, span_of
+from chord_core.ride.works import Riding, riding_of, together
+from chord_core.surfer.pencil import missing_facts, pencil_rider
+from chord_core.surfer.spot import pencil_water
 from chord_core.water.face import Face
 
-#: Mass of somebody whose height is not said, for the words of a water alone [kg].
-_ANYBODY_KG = 75.0
+#: Faces as remembered may be so much flatter or steeper.
+SLOPE_UNSURE = 0.15
+#: More rides an hour than this at sea are more than anybody counts.
+MOST_RIDES = 12.0
+#: The coverage map: face heights [m] and steepest slopes.
+_MAP_M, _MAP_SLOPES = np.geomspace(0.25, 4.0, 17), np.geomspace(0.2, 1.2, 13)
 
 
-def _lying(hull: Hull, rider: Rider, spot: Spot) -> tuple[dict[str, float | None], list[str]]:
-    """What a prone rider gets before standing up, and what has to be said about it."""
-    rho = spot.water_kg_m3
-    body = lying_body(rider.mass_kg, rider.height_m, rider.wetsuit_mm)
-    floats = float_prone(hull, body, rho)
-    flags = ["board and body together do not bear this rider"] if _sinks(floats.nose_clear_m[0]) else []
-    immersed = immersed_hull(hull, body, floats)
-    slope = None
-    if spot.kind != "river":
-        launch = launch_of(hull, immersed, body.mass_kg, sprint_power_w(rider), rho)
-        slope = float(takeoff_slope(launch, spot.days.usual_m)[0])
-    return {
-        "duck_dive": float(floats.duck_dive[0]),
-        "sprint_m_s": float(paddling_speed(immersed, sprint_power_w(rider), rho)[0]),
-        "cruise_m_s": float(paddling_speed(immersed, cruise_power_w(rider), rho)[0]),
-        "takeoff_slope": slope,
-    }, flags
+def steeper(riding: Riding, factor: float) -> Riding:
+    """The same boards, rider and water with all faces steeper by a factor."""
+    bins = replace(riding.spot.bins, slope=riding.spot.bins.slope * factor)
+    spot = replace(riding.spot, bins=bins, face_slope=riding.spot.face_slope * factor)
+    return replace(riding, spot=spot)
 
 
-def _sinks(nose_clear_m: float) -> bool:
-    return nose_clear_m <= DEEPEST_NOSE_M + 1e-6
-
-
-_STANDING: dict[str, float | None] = dict.fromkeys(("duck_dive", "sprint_m_s", "cruise_m_s", "takeoff_slope"))
-
-
-def _planing_flags(planing: Planing, speed: float) -> list[str]:
-    if not planing.outside[0]:
-        return []
-    return [f"planing at {speed:.1f} m/s is outside of Savitsky's range (wetted length, speed or trim)"]
-
-
-def _behaviour(board: Board, rider: Rider, spot: Spot) -> tuple[Behaviour, list[str]]:
-    hull, fins = labelled_hulls([board]), fins_of([board])
-    weight = (hull.mass_kg + rider.mass_kg) * G
-    rho, foot = spot.water_kg_m3, rider.foot_weight
-    face = Face(np.array([spot.days.usual_m]), np.array([median_slope(spot.steepness)]))
-    along = float(face.along_m_s[0])
-    planing = plane_at(hull, weight, np.array([along]), rho, foot)
-    lying, flags = _lying(hull, rider, spot) if rider.craft == "prone" else (_STANDING, [])
-    made = Behaviour(
-        lift_share=float((rho * hull.volume_m3 - hull.mass_kg)[0] / rider.mass_kg),
-        along_m_s=along,
-        drag_of_weight=float(planing.drag_of_weight[0]),
-        hold_m_s=float(hold_speed(hull, fins, weight, rho)[0]),
-        turn_radius_m=float(turn_radius(hull, fins)[0]),
-        looseness=float(looseness(hull, fins, rider.mass_kg)[0]),
-        sweet_spot_m=float(sweet_spot(hull, weight, rho, foot)[0]),
-        lean_deg=float(lean_tolerance_deg(hull, rider.height_m, foot)[0]),
-        swing_kg_m2=float(hull.swing_kg_m2[0]),
-        **lying,
+def coverage_of(riding: Riding, row: int = 0) -> Coverage:
+    """Works share of one board over face heights and slopes."""
+    height, slope = np.meshgrid(_MAP_M, _MAP_SLOPES, indexing="ij")
+    works = together(riding.factors(Face(height.ravel(), slope.ravel())))[row].reshape(height.shape)
+    return Coverage(
+        face_m=tuple(float(v) for v in _MAP_M),
+        steepness=tuple(float(v) for v in _MAP_SLOPES),
+        works=tuple(tuple(float(v) for v in line) for line in works),
     )
-    return made, flags + _planing_flags(planing, along)
+
+
+def _best_day(riding: Riding) -> BestDay:
+    best = int(riding.by_bin[0].argmax())
+    bins = riding.spot.bins
+    return BestDay(
+        face_m=float(bins.face_m[best]),
+        steepness=float(bins.slope[best]),
+        works=float(riding.by_bin[0, best]),
+    )
+
+
+def limits_of(span: Span, row: int = 0) -> tuple[Limit, ...]:
+    """What ends the range of one board at either end."""
+    heights = {"small": span.low_m, "big": span.high_m}
+    made = []
+    for end in ("small", "big"):
+        factor = span.limit(row, end)
+        if factor and np.isfinite(heights[end][row]):
+            made.append(Limit(end=end, face_m=float(heights[end][row]), factor=factor))
+    return tuple(made)
+
+
+def _flags(riding: Riding, rides: float | None) -> list[str]:
+    flags = []
+    if riding.rider.craft == "prone" and riding.lying.floats.nose_clear_m[0] <= DEEPEST_NOSE_M + 1e-6:
+        flags.append("board and body together do not bear this rider")
+    if riding.planing.outside[0]:
+        flags.append(
+            f"planing at {riding.along_m_s:.1f} m/s is outside of Savitsky's range "
+            "(wetted length, speed or trim)"
+        )
+    if rides and rides > MOST_RIDES and riding.spot.kind == "sea":
+        flags.append(f"{rides:.0f} rides an hour are more than anybody counts at sea: look at the crowd")
+    if riding.hull.missed_m[0] > MISSED_M:
+        flags.append(f"no fair curve meets the one-foot widths: {riding.hull.missed_m[0] * 1e3:.0f} mm off")
+    return flags
+
+
+def _over_faces(riding: Riding) -> dict[str, object]:
+    """The fields that a water with many faces has and a river has not."""
+    span = span_of(riding)
+    rides = riding.rides_an_hour(riding.works)
+    low, high = (steeper(riding, 1 + way * SLOPE_UNSURE) for way in (-1, 1))
+    known = bool(np.isfinite(span.low_m[0]))
+    return {
+        "rides_per_hour": float(rides[0]),
+        "rides_low": float(min(low.rides_an_hour(low.works)[0], rides[0])),
+        "rides_high": float(max(high.rides_an_hour(high.works)[0], rides[0])),
+        "range_m": (float(span.low_m[0]), float(span.high_m[0])) if known else None,
+        "nerve_m": riding.rider.rung.comfortable_face_m,
+        "limits": limits_of(span),
+        "coverage": coverage_of(riding),
+    }
+
+
+def _on_a_river(riding: Riding) -> dict[str, object]:
+    stays = riding.factors(riding.bins_face)["stays"]
+    flow = least_flow(riding.hull, riding.weight_n, riding.spot.face_slope, riding.pump, riding.rho,
+                      riding.rider.foot_weight)  # fmt: skip
+    return {
+        "stays_on": float(stays[0, 0]),
+        "least_flow_m_s": float(flow[0]) if np.isfinite(flow[0]) else None,
+    }
 
 
 def describe_ride(request: RideRequest) -> RideResult:
-    """Compute what a board does under a rider at the usual face of a water, as far as it is known."""
+    """Compute what a board does for a surfer in a water, and what limits it.
+
+    Returns:
+        Works share, rides an hour with their spread, range, limits, behaviour; or only ``missing`` while mass
+        or rung is not known.
+    """
     missing = missing_facts(request.surfer)
     if missing:
         return RideResult(missing=missing)
     rider, of_rider = pencil_rider(request.surfer)
     spot, of_water = pencil_water(request.water, rider.height_m)
-    behaviour, flags = _behaviour(request.board, rider, spot)
-    return RideResult(
-        assumed=(*of_rider, *of_water),
-        usual_face_m=spot.days.usual_m,
-        usual_slope=median_slope(spot.steepness),
-        behaviour=behaviour,
-        flags=tuple(flags),
-    )
+    riding = riding_of(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
+    return result_of(riding).model_copy(update={"assumed": (*of_rider, *of_water)})
 
 
-def describe_water(request: WaterRequest) -> WaterResult:
-    """Turn a water as remembered into bins; take a swell to its breaker."""
-    height = request.surfer_height_m or height_from_mass(_ANYBODY_KG)
-    spot, assumed = pencil_water(request.water, height)
-    river = spot.kind == "river"
-    bins = standing_bin(spot.days.usual_m, spot.steepness) if river else sea_bins(spot.days, spot.steepness)
-    rows = () if river else days_by_word(spot.days, height)
-    return WaterResult(
-        kind=spot.kind,
-        water_kg_m3=spot.water_kg_m3,
-        bins=bins_document(bins),
-        mean_m=float((bins.face_m * bins.weight).sum()),
-        days=tuple(Day(word=w, low_m=a, high_m=b, share=share) for w, a, b, share in rows),
-        breaker=breaker_of(request.swell, spot.water_kg_m3) if request.swell else None,
-        assumed=tuple(assumed),
+def result_of(riding: Riding) -> RideResult:
+    """The answer for a fleet of one."""
+    own = _on_a_river(riding) if riding.spot.river else _over_faces(riding)
+    works = float(riding.works[0])
+    weights = riding.spot.bins.weight
+    rides = own.get("rides_per_hour")
+    return RideResult.model_validate(
+        {
+            "usual_face_m": float(riding.usual.height_m[0]),
+            "usual_slope": float(riding.usual.slope[0]),
+            "works_share": works,
+            "everyday": works,
+            "best_day": _best_day(riding),
+            "factors": {
+                name: float(values[0] @ weights) for name, values in riding.factors(riding.bins_face).items()
+            },
+            "behaviour": behaviour_of(riding),
+            "flags": _flags(riding, rides if isinstance(rides, float) else None),
+            **own,
+        }
     )

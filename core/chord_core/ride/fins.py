@@ -25,18 +25,25 @@ def lift_slope(aspect: Array | float) -> Array:
 
 @dataclass(frozen=True)
 class FinSet:
-    """Fins of n boards, (n,): effective area [m2], yaw stiffness about the rear foot [m4], whether single."""
+    """Fins of n boards, (n,): effective area [m2], yaw stiffness about the rear foot [m4], whether single,
+    depth of the deepest fin [m], how much pumping the set-up lets through (thruster 1)."""
 
     area_m2: Array
     yaw: Array
     single: Array
+    depth_m: Array
+    pump: Array
 
 
-def set_strength(setup: str, size: str) -> tuple[float, float]:
+def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0.0) -> tuple[float, float]:
     """Effective area [m2] and yaw stiffness [m4] of a set-up in a size.
 
     Sum of A a over the fins with a by Helmbold and AR = 2 depth^2 / A (the hull mirrors the fin);
     Y = sum of A a [(x - .30)^2 + .03^2] (``docs/model.md``).
+
+    Args:
+        flex: ``soft``, ``medium`` or ``stiff``.
+        moved_m: how far the set stands ahead of its usual place [m].
     """
     rules = table("fins")
     area = yaw = 0.0
@@ -44,8 +51,16 @@ def set_strength(setup: str, size: str) -> tuple[float, float]:
         scaled = fin_area * rules["sizes"][size]
         works = count * scaled * float(lift_slope(2 * depth**2 * rules["sizes"][size] / scaled))
         area += works
-        yaw += works * ((place - REAR_FOOT_M) ** 2 + _OWN_ARM_M**2)
-    return area, yaw
+        yaw += works * ((place + moved_m - REAR_FOOT_M) ** 2 + _OWN_ARM_M**2)
+    bends = rules["flex"][flex]
+    return area * bends["side_force"], yaw * bends["yaw"]
+
+
+def depth_of(setup: str, size: str) -> float:
+    """Depth [m] of the deepest fin of a set-up in a size."""
+    rules = table("fins")
+    deepest = max(depth for _, _, _, depth in rules["setups"][setup])
+    return float(deepest * np.sqrt(rules["sizes"][size]))
 
 
 def setup_of(board: Board) -> str:
@@ -53,9 +68,15 @@ def setup_of(board: Board) -> str:
     return board.fins.setup or families()[board.family].fin_setup
 
 
+def _strength_of(board: Board) -> tuple[float, float]:
+    fins = board.fins
+    return set_strength(setup_of(board), fins.size or "M", fins.flex or "medium", fins.position_m or 0.0)
+
+
 def fins_of(boards: Sequence[Board]) -> FinSet:
     """Fins of many boards; where no size is said, the medium set."""
-    rows = [set_strength(setup_of(board), board.fins.size or "M") for board in boards]
-    area, yaw = np.array(rows, float).T
+    area, yaw = np.array([_strength_of(board) for board in boards], float).T
     single = np.array([float(setup_of(board) == "single") for board in boards])
-    return FinSet(area, yaw, single)
+    depth = np.array([depth_of(setup_of(board), board.fins.size or "M") for board in boards])
+    pump = np.array([table("fins")["pump"][setup_of(board)] for board in boards], float)
+    return FinSet(area, yaw, single, depth, pump)

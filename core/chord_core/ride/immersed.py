@@ -21,7 +21,7 @@ _BODY_WET = 0.5
 #: A station's bottom counts as wet from a quarter of its thickness; its deck, beside the body, when
 #: all of it is under water.
 #: How much of the board's width the equivalent beam counts: outlines are not boxes.
-_BOARD_BEAM = 0.95
+BOARD_BEAM = 0.95
 
 
 @dataclass(frozen=True)
@@ -63,7 +63,7 @@ def immersed_hull(hull: Hull, body: Body, floats: Floats) -> Immersed:
     mean = (((board * x).sum(axis=1) + (flesh * place).sum(axis=1)) / volume)[:, None]
     spread = (board * (x - mean) ** 2).sum(axis=1) + (flesh * (place - mean) ** 2).sum(axis=1)
     equal_length = np.sqrt(20 * spread / volume)
-    wide = (board * _BOARD_BEAM * hull.foam_width).sum(axis=1) + (flesh * body.width).sum(axis=1)
+    wide = (board * BOARD_BEAM * hull.foam_width).sum(axis=1) + (flesh * body.width).sum(axis=1)
     beam = wide / volume
     girth = np.pi * np.sqrt((body.width**2 + body.thick**2) / 2)
     skin = (_BODY_WET * girth * _slice_length(body) * sunk).sum(axis=1)

@@ -13,6 +13,7 @@ import numpy as np
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, Mask
 from chord_core.physics import VISCOSITY_M2_S, G
+from chord_core.ride.contours import effective_deadrise, planing_curvature
 from chord_core.ride.paddle import friction_line
 
 #: Wetted length over beam and speed coefficient V / sqrt(g b): the range of the formula.
@@ -23,7 +24,7 @@ LENGTH_WET, TRIM_RANGE_DEG = 0.85, 15.0
 BACK_FOOT_REACH = 0.38
 #: Wetted lengths that are tried, as shares of the longest one.
 _TRIALS = np.linspace(0.14, 1.0, 36)
-_LIFT_STEPS = 24
+_NEWTON, _REACH_STEPS = 9, 24
 
 
 def flat_lift(trim_deg: Array, wetted_beams: Array, cv: Array) -> Array:
@@ -48,11 +49,16 @@ def deadrise_lift(flat: Array, deadrise_deg: Array | float) -> Array:
 
 
 def flat_for(lift: Array, deadrise_deg: Array | float) -> Array:
-    """The flat surface's coefficient that gives ``lift`` with this deadrise (fixed point of eq. 16)."""
-    beta = np.clip(deadrise_deg, -10, 30)
-    flat = np.maximum(np.asarray(lift, float), 1e-9)
-    for _ in range(_LIFT_STEPS):
-        flat = np.maximum(lift + 0.0065 * beta * flat**0.6, 1e-9)
+    """The flat surface's coefficient that gives ``lift`` with this deadrise: eq. 16 the other way round.
+
+    Newton's steps from a start above the root, where they fall monotonically.
+    """
+    k = 0.0065 * np.clip(deadrise_deg, -10, 30)
+    lift = np.maximum(np.asarray(lift, float), 1e-9)
+    flat = np.where(k > 0, 2 * lift + (2 * np.maximum(k, 0)) ** 2.5, lift)
+    for _ in range(_NEWTON):
+        bent = k * flat**0.6
+        flat = np.maximum(flat - (flat - bent - lift) / np.maximum(1 - 0.6 * bent / flat, 0.1), 1e-9)
     return np.asarray(flat)
 
 
@@ -77,21 +83,25 @@ class Planing:
     outside: Mask
 
 
-def effective_deadrise(hull: Hull) -> Array:
-    """Deadrise [deg] that the planing beam sees, (n,): vee and belly lift the rail, concave drops it.
+@dataclass(frozen=True)
+class Trials:
+    """Planing at one speed a board over several wetted lengths, (n, t); ``cv`` (n,)."""
 
-    The mean contour of the board over the half-beam; hard edges are not told apart yet.
-    """
-    depth = hull.fleet.vee + hull.fleet.belly - hull.fleet.concave
-    return np.asarray(np.degrees(np.arctan(depth / (hull.planing_beam_m() / 2))))
+    drag: Array
+    wet: Array
+    trim_deg: Array
+    load_m: Array
+    beams: Array
+    cv: Array
 
 
-def plane_at(hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_weight: str = "even") -> Planing:
-    """Planing with the least drag at one speed a board, (n,).
+def planing_trials(
+    hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_weight: str = "even"
+) -> Trials:
+    """Drag over weight at every tried wetted length.
 
     Rocker of curvature k over a wetted length l acts as negative camber and adds k l / 4 to the trim
     (thin aerofoil theory). Pressure drag is W tan(trim with it), friction acts on the wetted area.
-    The least over the wetted length.
 
     Args:
         weight_n: weight of rider and board [N], (n,).
@@ -101,15 +111,26 @@ def plane_at(hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_wei
     speed, weight = speed_m_s[:, None], weight_n[:, None]
     cv = speed / np.sqrt(G * beam)
     wet = _TRIALS * _longest_wet(hull, beam[:, 0], cv[:, 0], foot_weight)[:, None]
-    wetted_beams = wet / beam
+    beams = wet / beam
     flat = flat_for(weight / (rho / 2 * speed**2 * beam**2), effective_deadrise(hull)[:, None])
-    trim = (flat / flat_lift(np.ones_like(wet), wetted_beams, cv)) ** (1 / 1.1)
-    with_rocker = trim + np.degrees(hull.rocker_curvature[:, None] * wet / 4)
+    trim = (flat / flat_lift(np.ones_like(wet), beams, cv)) ** (1 / 1.1)
+    with_rocker = trim + np.degrees(planing_curvature(hull)[:, None] * wet / 4)
     friction = friction_line(speed * wet / VISCOSITY_M2_S) * rho / 2 * speed**2 * wet * beam
     # Over 80 degrees the tangent has no meaning; a board that needs as much does not plane.
     drag = np.tan(np.radians(np.minimum(with_rocker, 80.0))) + friction / weight
-    load = centre_of_pressure(wetted_beams, cv) * wet
-    return _least(drag, wet, with_rocker, load, cv[:, 0], wetted_beams)
+    load = centre_of_pressure(beams, cv) * wet
+    return Trials(drag, wet, with_rocker, load, beams, cv[:, 0])
+
+
+def plane_at(hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_weight: str = "even") -> Planing:
+    """Planing with the least drag over the wetted length at one speed a board, (n,)."""
+    tried = planing_trials(hull, weight_n, speed_m_s, rho, foot_weight)
+    return _least(tried.drag, tried.wet, tried.trim_deg, tried.load_m, tried.cv, tried.beams)
+
+
+def reach_m(hull: Hull, foot_weight: str) -> Array:
+    """How far forward the load may stand [m from the tail], (n,); -1 where nothing limits it."""
+    return np.where(foot_weight == "back", BACK_FOOT_REACH * hull.fleet.length, -1.0)
 
 
 def _longest_wet(hull: Hull, beam: Array, cv: Array, foot_weight: str) -> Array:
@@ -119,7 +140,7 @@ def _longest_wet(hull: Hull, beam: Array, cv: Array, foot_weight: str) -> Array:
         return np.asarray(longest)
     reach = BACK_FOOT_REACH * hull.fleet.length
     low, high = np.full_like(longest, 0.02), longest
-    for _ in range(_LIFT_STEPS):
+    for _ in range(_REACH_STEPS):
         wet = (low + high) / 2
         ahead = centre_of_pressure(wet / beam, cv) * wet > reach
         low, high = np.where(ahead, low, wet), np.where(ahead, wet, high)

@@ -7,11 +7,38 @@ import numpy as np
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.plane import centre_of_pressure, effective_deadrise, flat_for, flat_lift
+from chord_core.ride.contours import effective_deadrise
+from chord_core.ride.plane import centre_of_pressure, flat_for
 
-#: Trims of the running surface [deg] between which a rider feels level; speed [m/s]; longest wetted share.
-_TRIMS_DEG, _SPEED_M_S, _WET = (2.5, 10.0), 4.2, 0.90
-_PLACES = np.linspace(0.04, 1.0, 160)
+#: Trims of the running surface [deg] between which a rider feels level; the steepest at which a tail is
+#: driven into a turn; speed [m/s]; longest wetted share.
+LEVEL_DEG, _TURN_DEG, _SPEED_M_S, _WET = (2.5, 10.0), 14.0, 4.2, 0.90
+_NEWTON = 12
+
+
+def _wetted_beams(load: Array, cv2: Array, trim_deg: float) -> Array:
+    """Wetted length over beam at which a flat lift ``load`` is borne at this trim, (n,).
+
+    Root of .012 sqrt(lambda) + .0055 lambda^2.5 / Cv^2 = load / trim^1.1 (Savitsky 1964), which rises with
+    lambda: Newton's steps in the logarithm.
+    """
+    wanted = load / trim_deg**1.1
+    log = np.log((wanted / 0.012) ** 2 / (1 + (wanted / 0.012) ** 1.6))
+    for _ in range(_NEWTON):
+        root, deep = 0.012 * np.exp(log / 2), 0.0055 * np.exp(2.5 * log) / cv2
+        log = log - (root + deep - wanted) / (root / 2 + 2.5 * deep)
+        log = np.clip(log, -9.0, 4.0)
+    return np.asarray(np.exp(log))
+
+
+def _load_at(hull: Hull, weight_n: Array, rho: float, foot_weight: str, trim_deg: float) -> Array:
+    """Where the load stands [m from the tail] at a trim of the running surface, (n,)."""
+    beam = hull.planing_beam_m(foot_weight)
+    cv2 = _SPEED_M_S**2 / (G * beam)
+    lift = weight_n / (rho / 2 * _SPEED_M_S**2 * beam**2)
+    beams = _wetted_beams(flat_for(lift, effective_deadrise(hull)), cv2, trim_deg)
+    beams = np.minimum(beams, _WET * hull.fleet.length / beam)
+    return np.asarray(centre_of_pressure(beams, np.sqrt(cv2)) * beams * beam)
 
 
 def sweet_spot(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even") -> Array:
@@ -21,16 +48,12 @@ def sweet_spot(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even
     loads at the two trims, or at the longest wetted length. The trim is that of the running surface
     alone; rocker's camber is not added.
     """
-    beam = hull.planing_beam_m(foot_weight)[:, None]
-    wet = _PLACES * _WET * hull.fleet.length[:, None]
-    cv = np.full_like(beam, _SPEED_M_S) / np.sqrt(G * beam)
-    lift = weight_n[:, None] / (rho / 2 * _SPEED_M_S**2 * beam**2)
-    flat = flat_for(lift, effective_deadrise(hull)[:, None])
-    trim = (flat / flat_lift(np.ones_like(wet), wet / beam, cv)) ** (1 / 1.1)
-    load = centre_of_pressure(wet / beam, cv) * wet
-    low, high = _TRIMS_DEG
-    rows = range(len(hull))
-    # np.interp wants rising abscissae: trim falls along a row, so both are turned round.
-    ahead = np.array([np.interp(low, trim[i, ::-1], load[i, ::-1]) for i in rows])
-    behind = np.array([np.interp(high, trim[i, ::-1], load[i, ::-1]) for i in rows])
-    return np.asarray(ahead - behind)
+    low, high = LEVEL_DEG
+    ahead = _load_at(hull, weight_n, rho, foot_weight, low)
+    return np.asarray(ahead - _load_at(hull, weight_n, rho, foot_weight, high))
+
+
+def turn_point(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even") -> Array:
+    """Where the weight stands in a turn [m from the tail], (n,): the shortest wetted length, and so the
+    tightest arc, that still bears the rider: 14 degrees of trim, the end of Savitsky's range, at 4.2 m/s."""
+    return _load_at(hull, weight_n, rho, foot_weight, _TURN_DEG)

@@ -8,7 +8,7 @@ caught when u_r reaches zero before the crest. This is the plain form, by steps 
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -20,23 +20,45 @@ from chord_core.ride.paddle import paddling_drag, paddling_speed
 from chord_core.ride.plane import plane_at
 from chord_core.water.face import Face
 
-#: Where the rider starts, in front lengths ahead of the crest, and with what share of the sprint speed.
-_START_FRONTS, _START_SPRINT = 2.5, 0.9
+#: Where the rider starts, in front lengths ahead of the crest.
+START_FRONTS = 2.5
 #: Share of the equivalent length that carries: a long board bridges a small wave.
-_CARRIES = 0.775
-#: Arms push at most this share of the body's weight; below this speed [m/s] power is not the limit.
-_PUSH_MOST, _PUSH_SLOW_M_S = 0.25, 0.5
-_ADDED_MASS = 1.08
+CARRIES = 0.775
+#: Below this speed [m/s] power is not what limits the arms.
+_PUSH_SLOW_M_S = 0.5
+ADDED_MASS = 1.08
 #: Steps along the face, closer near the crest, and halvings of the slope's bracket.
-_STEPS, _HALVINGS = 72, 16
+_STEPS, _HALVINGS = 160, 14
+#: Slopes that are tried before halving; how many m/s of sprint stand for a doubling of e of the slope where
+#: no slope is caught, and the most that is looked for.
+_RUNGS, LACKS_M_S, _LACK_MOST = 60, 4.0, 8.0
 _SLOPES = (0.02, 2.0)
 #: Speeds [m/s] at which drag is tabled; planing is asked from the first number up.
-_PLANES_FROM, _FASTEST, _SPEEDS = 1.5, 11.0, 44
+PLANES_FROM, FASTEST, SPEEDS = 1.5, 11.0, 44
+
+
+@dataclass(frozen=True)
+class Start:
+    """How a start is made: with what share of the sprint speed, and at most with what share of the body's
+    weight as push."""
+
+    sprint_share: float
+    push_share: float
+
+    @classmethod
+    def prone(cls) -> Start:
+        """With the arms."""
+        return cls(0.90, 0.25)
+
+    @classmethod
+    def standing(cls) -> Start:
+        """With a paddle."""
+        return cls(0.85, 0.16)
 
 
 @dataclass(frozen=True)
 class DragCurve:
-    """Least drag [N] of n boards under one paddling rider at even speeds [m/s], (n, _SPEEDS)."""
+    """Least drag [N] of n boards under one paddling rider at even speeds [m/s], (n, SPEEDS)."""
 
     speeds: Array
     drag: Array
@@ -51,16 +73,18 @@ class DragCurve:
         return np.asarray(self.drag[row, left] * (1 - part) + self.drag[row, left + 1] * part)
 
 
-def drag_curve(hull: Hull, immersed: Immersed, weight_n: Array, rho: float) -> DragCurve:
+def drag_curve(
+    hull: Hull, immersed: Immersed, weight_n: Array, rho: float, foot_weight: str = "even"
+) -> DragCurve:
     """The lesser of paddling and planing drag at every tabled speed."""
-    speeds = np.linspace(0.25, _FASTEST, _SPEEDS)
+    speeds = np.linspace(0.25, FASTEST, SPEEDS)
     columns = []
     for speed in speeds:
         many = np.full(len(hull), speed)
         paddled = paddling_drag(immersed, many, rho).total
         planed = (
-            plane_at(hull, weight_n, many, rho).drag_of_weight * weight_n
-            if speed >= _PLANES_FROM
+            plane_at(hull, weight_n, many, rho, foot_weight).drag_of_weight * weight_n
+            if speed >= PLANES_FROM
             else paddled
         )
         columns.append(np.minimum(paddled, planed))
@@ -80,9 +104,18 @@ class Launch:
     sprint_m_s: Array
     power_w: float
     body_kg: float
+    start: Start
 
 
-def launch_of(hull: Hull, immersed: Immersed, body_kg: float, power_w: float, rho: float) -> Launch:
+def launch_of(
+    hull: Hull,
+    immersed: Immersed,
+    body_kg: float,
+    power_w: float,
+    rho: float,
+    start: Start | None = None,
+    foot_weight: str = "even",
+) -> Launch:
     """Prepare take-offs of a fleet under one rider.
 
     Args:
@@ -92,12 +125,13 @@ def launch_of(hull: Hull, immersed: Immersed, body_kg: float, power_w: float, rh
     """
     mass = hull.mass_kg + body_kg
     return Launch(
-        curve=drag_curve(hull, immersed, mass * G, rho),
+        curve=drag_curve(hull, immersed, mass * G, rho, foot_weight),
         mass_kg=mass,
-        carries_m=_CARRIES * immersed.length,
+        carries_m=CARRIES * immersed.length,
         sprint_m_s=paddling_speed(immersed, power_w, rho),
         power_w=power_w,
         body_kg=body_kg,
+        start=start or Start.prone(),
     )
 
 
@@ -108,9 +142,10 @@ def _accelerates(launch: Launch, face: Face, ahead_m: Array, relative: Array) ->
     down = np.sin(np.arctan(rise / launch.carries_m))
     runs_up = np.sqrt(np.maximum(face.speed_m_s**2 - 2 * G * face.elevation_m(ahead_m), 0))
     through = np.maximum(relative + runs_up, 0.0)
-    push = np.minimum(launch.power_w / np.maximum(through, _PUSH_SLOW_M_S), _PUSH_MOST * launch.body_kg * G)
+    most = launch.start.push_share * launch.body_kg * G
+    push = np.minimum(launch.power_w / np.maximum(through, _PUSH_SLOW_M_S), most)
     force = launch.mass_kg * G * down + push - launch.curve.at(through)
-    return np.asarray(force / (_ADDED_MASS * launch.mass_kg))
+    return np.asarray(force / (ADDED_MASS * launch.mass_kg))
 
 
 def caught(launch: Launch, face: Face) -> Array:
@@ -118,9 +153,9 @@ def caught(launch: Launch, face: Face) -> Array:
 
     Energy falls along the face as d(u_r^2)/dx = 2 a; midpoint steps, closer near the crest.
     """
-    start = _START_FRONTS * face.front_m
+    start = START_FRONTS * face.front_m
     runs_up = np.sqrt(np.maximum(face.speed_m_s**2 - 2 * G * face.elevation_m(start), 0))
-    energy = np.maximum(runs_up - _START_SPRINT * launch.sprint_m_s, 0.0) ** 2
+    energy = np.maximum(runs_up - launch.start.sprint_share * launch.sprint_m_s, 0.0) ** 2
     done = energy <= 0
     places = np.linspace(1, 0, _STEPS + 1) ** 1.5
     for near, far in zip(places[1:], places[:-1], strict=True):
@@ -135,12 +170,44 @@ def caught(launch: Launch, face: Face) -> Array:
 
 
 def takeoff_slope(launch: Launch, height_m: float | Array) -> Array:
-    """The smallest steepest-slope of a face of this height [m] that is caught, (n,); lower is easier."""
+    """The smallest steepest-slope of a face of this height [m] that is caught, (n,); lower is easier.
+
+    On big faces a rider is caught in a span of slopes only: too flat gives too little, too steep passes too
+    soon. The smallest is looked for on a ladder of slopes, then halved. Where none is caught the slope that
+    lacks the least is taken, and more, by how many m/s of sprint it lacks (``LACKS_M_S``), so that a
+    threshold beyond what can be caught still orders boards and nothing jumps where catching ends.
+    """
     many = launch.mass_kg.shape
     height = np.broadcast_to(np.asarray(height_m, float), many)
-    low, high = np.full(many, np.log(_SLOPES[0])), np.full(many, np.log(_SLOPES[1]))
+    ladder = np.linspace(np.log(_SLOPES[0]), np.log(_SLOPES[1]), _RUNGS)
+    first = np.full(many, np.nan)
+    for log in ladder[::-1]:
+        first = np.where(caught(launch, Face(height, np.full(many, np.exp(log)))), log, first)
+    none = np.isnan(first)
+    high = np.where(none, ladder[-1], first)
+    low = np.maximum(high - (ladder[1] - ladder[0]), ladder[0])
     for _ in range(_HALVINGS):
         middle = (low + high) / 2
         good = caught(launch, Face(height, np.exp(middle)))
         low, high = np.where(good, low, middle), np.where(good, middle, high)
-    return np.asarray(np.exp((low + high) / 2))
+    found = (low + high) / 2
+    if none.any():
+        found = np.where(none, _beyond(launch, height), found)
+    return np.asarray(np.exp(found))
+
+
+def _beyond(launch: Launch, height: Array) -> Array:
+    """Logarithm of the threshold where nothing is caught: the least addition to the sprint speed with which
+    some slope would be, and that slope, (n,)."""
+    low, high = np.zeros(height.shape), np.full(height.shape, _LACK_MOST)
+    slopes = np.linspace(np.log(_SLOPES[0]), np.log(_SLOPES[1]), _RUNGS)
+    best = np.full(height.shape, slopes[-1])
+    for _ in range(_HALVINGS):
+        more = (low + high) / 2
+        quicker = replace(launch, sprint_m_s=launch.sprint_m_s + more / launch.start.sprint_share)
+        good = np.zeros(height.shape, bool)
+        for log in slopes[::-1]:
+            now = caught(quicker, Face(height, np.full(height.shape, np.exp(log))))
+            best, good = np.where(now, log, best), good | now
+        low, high = np.where(good, low, more), np.where(good, more, high)
+    return np.asarray(best + high / LACKS_M_S)

@@ -8,27 +8,27 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.hull.curves import fitted_curvature
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
+from chord_core.ride.contours import (
+    edge_share,
+    effective_deadrise,
+    front_vee_deg,
+    rear_concave_deg,
+    rear_vee_deg,
+)
 from chord_core.ride.fins import FinSet, set_strength
-from chord_core.ride.plane import deadrise_lift, effective_deadrise, flat_for, flat_lift
-from chord_core.units import FOOT_M
+from chord_core.ride.plane import deadrise_lift, flat_for, flat_lift
+from chord_core.tables.craft import craft
 
 #: Trim at which a tail lets go [deg], and the wetted length [m] that holds a rider of 78 kg on a medium
 #: thruster with a medium rail.
 _LETS_GO_DEG, _NEED_M, _AT_KG = 8.0, 0.42, 78.0
 #: What rails add to the fins' effective area [m2]: medium, and from full to low; a soft edge takes some.
 _RAIL_MEDIUM_M2, _RAIL_LOW_M2, _RAIL_FULL_M2, _SOFT_EDGE_M2 = 0.0084, 0.0126, 0.0042, 0.0015
-#: A hard edge over this length from the tail releases fully [m].
-EDGE_FULL_M = 0.35
 #: Body height at which the rider's mass stands, as a share.
 _MASS_AT = 0.56
-
-
-def _edge(hull: Hull) -> Array:
-    return np.asarray(np.minimum(hull.fleet.edge / EDGE_FULL_M, 1.0))
 
 
 def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
@@ -40,7 +40,9 @@ def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
     """
     fleet = hull.fleet
     rail = _RAIL_LOW_M2 + (_RAIL_FULL_M2 - _RAIL_LOW_M2) * fleet.rail
-    grip = fins.area_m2 + rail - _SOFT_EDGE_M2 * (1 - _edge(hull))
+    c = craft()
+    rail = rail + c.hold_dropped_m2 * fleet.dropped + c.hold_channel * fleet.channel_m2
+    grip = fins.area_m2 + rail - _SOFT_EDGE_M2 * (1 - edge_share(hull))
     reference = set_strength("thruster", "M")[0] + _RAIL_MEDIUM_M2
     need = _NEED_M * np.sqrt(reference * weight_n / (_AT_KG * G) / grip)
     beam = fleet.tail_width
@@ -62,22 +64,6 @@ def hold_lift_n(hull: Hull, speed: Array, wetted_m: Array, rho: float) -> Array:
     return np.asarray(deadrise_lift(flat, effective_deadrise(hull)) * rho / 2 * speed**2 * beam**2)
 
 
-def rail_line_curvature(hull: Hull) -> Array:
-    """Curvature [1/m] of the bottom that a turning board runs on: .12 to .50 of length, concave added
-    (the rail line lies below the stringer's)."""
-    length = hull.fleet.length
-    plain = fitted_curvature(hull.rocker, length, 0.12, 0.50)
-    return np.asarray(plain + 4.8 * hull.fleet.concave_rear / (0.75 * length) ** 2)
-
-
-def outline_curvature(hull: Hull) -> Array:
-    """Curvature [1/m] of the rear outline as a parabola from the wide point through the one-foot width;
-    the tail block is left out, or pins would turn like shortboards."""
-    fleet = hull.fleet
-    wide_at = fleet.length / 2 + fleet.wide_point
-    return np.asarray((fleet.width - fleet.tail_width) / (wide_at - FOOT_M) ** 2)
-
-
 def turn_radius(hull: Hull, fins: FinSet) -> Array:
     """Turn radius [m], an index, (n,)."""
     fleet = hull.fleet
@@ -85,8 +71,9 @@ def turn_radius(hull: Hull, fins: FinSet) -> Array:
     block = fleet.tail_block / fleet.tail_width * np.maximum(1 - 5 * notch, 0)
     swing = (hull.swing_kg_m2 / 0.95) ** 0.10
     yaw = np.maximum(fins.yaw / set_strength("thruster", "M")[1], 0.5) ** 0.08
-    bite = 1 - 0.07 * (1 - _edge(hull)) - 0.10 * (fleet.rail - 0.5) - 0.05 * fins.single
-    curve = 1.40 * rail_line_curvature(hull) + 0.33 * outline_curvature(hull)
+    bite = 1 - 0.07 * (1 - edge_share(hull)) - 0.10 * (fleet.rail - 0.5) - 0.05 * fins.single
+    bent = hull.rail_curvature + craft().turn_flex * (fleet.flex - 1)
+    curve = 1.40 * bent + 0.33 * hull.outline_curvature
     return np.asarray((1.06 - 0.12 * block) * swing * yaw / (np.maximum(curve, 0.02) * bite))
 
 
@@ -96,6 +83,76 @@ def looseness(hull: Hull, fins: FinSet, mass_kg: float) -> Array:
     return np.asarray(1 / (0.6 * yaw * 75 / mass_kg + 0.4 * hull.swing_kg_m2))
 
 
+def pivot(hull: Hull, fins: FinSet) -> Array:
+    """Pivot index, (n,): over .5 a board is turned from the tail, under it it is laid on the rail.
+
+    (k of the tail / .35)(tail / .39)(fin depth / .21)^.5.
+    """
+    tail = np.maximum(hull.tail_curvature, 0.0) / 0.35
+    return np.asarray(tail * hull.fleet.tail_width / 0.39 * np.sqrt(fins.depth_m / 0.21))
+
+
+def drive(hull: Hull, fins: FinSet) -> Array:
+    """Drive index, (n,), 1 for a flat bottom of plain build: what a pushed tail gives back.
+
+    The lift of a surface with deadrise over that of a flat one (Savitsky 1964, eq. 16) at the load of a turn;
+    vee counts in part, because each of its panels still is a flat when the board is banked; flex swallows
+    some.
+    """
+    c = craft()
+    deadrise = c.drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
+    flat = np.full(len(hull), 0.10)
+    lift = deadrise_lift(flat, deadrise) / flat
+    return np.asarray(lift * (1 - c.drive_flex * (hull.fleet.flex - 1)))
+
+
+def lay_over(hull: Hull, mass_kg: float, speed_m_s: Array, rho: float, stand_up: bool = False) -> Array:
+    """Bank that a rider can lay a board to at a speed, (n, m) for speeds (m,): 1 is fully on the rail.
+
+    The rider's moment is fixed, what rights a planing beam goes with V^2 b^3: a wide board cannot be laid
+    over at speed. L = m g y / (.025 rho / 2 V^2 b^3 + rho g t b^2 / 20).
+    """
+    c = craft()
+    beam = (hull.turning_beam_m * _rolling_beam(hull))[:, None]
+    arm = c.lay_arm_stand_up_m if stand_up else c.lay_arm_m
+    righting = c.lay_righting * rho / 2 * speed_m_s[None, :] ** 2 * beam**3
+    rail = c.lay_rail * rho * G * hull.fleet.rail_thickness[:, None] * beam**2
+    return np.asarray(mass_kg * G * arm / (righting + rail))
+
+
+def _rolling_beam(hull: Hull) -> Array:
+    """Share of the beam that rights the board, (n,): vee and low rails let it roll."""
+    c = craft()
+    vee = (front_vee_deg(hull) + rear_vee_deg(hull)) / c.lay_vee_deg
+    edge = c.lay_low_rail * (0.5 - hull.fleet.rail) + c.lay_dropped_edge * hull.fleet.dropped
+    flat = 1 - vee + rear_concave_deg(hull) / c.lay_concave_deg
+    return np.asarray(np.maximum(flat, 0.2) * (1 - edge))
+
+
+def roll_time(hull: Hull, mass_kg: float, wetted_m: Array, rho: float) -> Array:
+    """Time [s] to roll a planing board by 30 degrees, (n,): the rider's moment against inertia.
+
+    Added inertia of a flat plate, pi / 8 rho (b/2)^4 l (Newman 1977, slender bodies, half of it in water);
+    the righting moment of the planing beam takes part of the rider's.
+
+    Args:
+        wetted_m: wetted length [m], (n,).
+    """
+    c = craft()
+    beam = hull.turning_beam_m * _rolling_beam(hull)
+    inertia = hull.roll_kg_m2 + np.pi / 8 * rho * (beam / 2) ** 4 * wetted_m
+    righting = c.roll_righting * c.lay_righting * rho / 2 * c.roll_speed_m_s**2 * beam**3
+    rider = mass_kg * G * c.roll_arm_m
+    # A beam that rights as hard as the rider leans would never roll; a tenth of the moment is always left.
+    moment = np.maximum(rider - righting, 0.1 * rider)
+    return np.asarray(np.sqrt(2 * np.radians(30) * inertia / moment))
+
+
 def lean_tolerance_deg(hull: Hull, height_m: float, foot_weight: str = "even") -> Array:
-    """Angle [deg] by which a standing rider may lean before the weight is outside of the planing beam."""
-    return np.asarray(np.degrees(np.arctan(hull.planing_beam_m(foot_weight) / 2 / (_MASS_AT * height_m))))
+    """Angle [deg] by which a standing rider may lean before the weight is outside of the planing beam; vee
+    and low rails tip earlier."""
+    c = craft()
+    vee = (rear_vee_deg(hull) + front_vee_deg(hull) / 2) / c.lean_vee_deg
+    rail = c.lean_low_rail * (0.5 - hull.fleet.rail)
+    beam = hull.planing_beam_m(foot_weight) * np.maximum(1 - vee - rail, 0.2)
+    return np.asarray(np.degrees(np.arctan(beam / 2 / (_MASS_AT * height_m))))

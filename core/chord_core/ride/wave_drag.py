@@ -52,7 +52,8 @@ def make_table() -> Array:
 
 
 @cache
-def _spline() -> RectBivariateSpline:
+def wave_drag_spline() -> RectBivariateSpline:
+    """The logarithm of the table as a bicubic spline over Froude number and ln(T/L)."""
     with resources.as_file(resources.files("chord_core.tables") / _FILE) as path:
         table = np.load(path, allow_pickle=False)
     return RectBivariateSpline(FROUDE, np.log(DRAUGHT_OF_LENGTH), np.log(table))
@@ -67,7 +68,7 @@ def wave_drag_n(speed_m_s: Array, length_m: Array, beam_m: Array, draught_m: Arr
     froude = speed_m_s / np.sqrt(G * length_m)
     held = np.clip(froude, FROUDE[0], FROUDE[-1])
     ratio = np.log(np.clip(draught_m / length_m, DRAUGHT_OF_LENGTH[0], DRAUGHT_OF_LENGTH[-1]))
-    share = np.exp(_spline().ev(held, ratio)) * np.minimum(froude / FROUDE[0], 1.0) ** 6
+    share = np.exp(wave_drag_spline().ev(held, ratio)) * np.minimum(froude / FROUDE[0], 1.0) ** 6
     return np.asarray(rho * G * beam_m**2 * length_m * share)
 
 

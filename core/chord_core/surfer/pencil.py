@@ -1,27 +1,18 @@
-"""Facts in pencil: what is taken when it was not said, with the reason, so that it can be overwritten."""
+"""A surfer in pencil: what is taken when it was not said, with the reason, so that it can be overwritten."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 
 from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
-from chord_core.documents.water import Water
-from chord_core.physics import FRESH_KG_M3, SEA_KG_M3
+from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
+from chord_core.surfer.ladder import rung_from_skills
 from chord_core.tables import Rung, rungs
-from chord_core.water.days import Days, days_of
 
-#: Usual face of a surfer who has not said: waist high.
-USUAL_SHARE = 0.57
-#: Small and big day as a share of the usual one, when only the usual is known.
-SMALL_OF_USUAL, BIG_OF_USUAL = 0.6, 1.6
-#: From this share of body height waves break over a paddling surfer.
-DUCK_DIVE_FROM = 0.70
 CHILD_KG = 40.0
-DENSITY = {"sea": SEA_KG_M3, "white_water": SEA_KG_M3, "river": FRESH_KG_M3, "pool": FRESH_KG_M3}
 
 
 @dataclass(frozen=True)
@@ -37,6 +28,7 @@ class Rider:
     sessions_month: float
     wetsuit_mm: float
     foot_weight: str
+    style: str
     craft: str
     aim: str
 
@@ -46,20 +38,15 @@ class Rider:
         return float(max((6 / max(self.sessions_month, 0.5)) ** 0.05, 0.98))
 
     @property
+    def standing_kg(self) -> float:
+        """Mass [kg] with wetsuit, and for a stand-up rider with the kit."""
+        suit = SUIT_KG_MM * self.wetsuit_mm * self.height_m / SUIT_AT_M
+        return self.mass_kg + suit + (KIT_KG if self.craft == "stand_up" else 0.0)
+
+    @property
     def child(self) -> bool:
         """Whether the rules for children under 40 kg hold."""
         return self.mass_kg < CHILD_KG
-
-
-@dataclass(frozen=True)
-class Spot:
-    """A water with every fact that the rules need. SI units."""
-
-    kind: str
-    days: Days
-    steepness: str
-    duck_dive_needed: bool
-    water_kg_m3: float
 
 
 def height_from_mass(mass_kg: float) -> float:
@@ -71,7 +58,8 @@ def height_from_mass(mass_kg: float) -> float:
 
 def missing_facts(surfer: Surfer) -> tuple[str, ...]:
     """Facts without which there is no answer: nothing sensible can be assumed for them."""
-    return tuple(name for name in ("mass_kg", "rung") if getattr(surfer, name) is None)
+    known = {"mass_kg": surfer.mass_kg, "rung": surfer.rung or rung_from_skills(surfer.skills)}
+    return tuple(name for name, value in known.items() if value is None)
 
 
 def _usual_aim(rung: Rung) -> str:
@@ -84,8 +72,10 @@ def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
     Returns:
         The rider, and each fact that was assumed with its reason.
     """
-    assert surfer.mass_kg is not None and surfer.rung is not None
-    rung = rungs()[surfer.rung]
+    seen = None if surfer.rung else rung_from_skills(surfer.skills)
+    name = surfer.rung or (seen.rung if seen else None)
+    assert surfer.mass_kg is not None and name is not None
+    rung = rungs()[name]
     guesses: dict[str, tuple[float | str, str]] = {
         "height_m": (height_from_mass(surfer.mass_kg), "usual for this mass"),
         "age": (11 if surfer.mass_kg < CHILD_KG else 30, "no correction for age"),
@@ -93,6 +83,7 @@ def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
         "sessions_month": (4.0, "about once a week"),
         "wetsuit_mm": (3.0, "a spring suit"),
         "foot_weight": ("even", "most stand so"),
+        "style": ("active", "most pump for speed"),
         "craft": ("prone", "most lie down to paddle"),
         "aim": (_usual_aim(rung), "usual on this rung"),
     }
@@ -103,42 +94,6 @@ def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
         if values[name] is None
     ]
     values |= {fact.field: fact.value for fact in assumed}
+    if seen:
+        assumed.append(Assumed(field="rung", value=name, why=seen.says))
     return Rider(surfer=surfer, mass_kg=surfer.mass_kg, rung=rung, **values), assumed
-
-
-def pencil_water(water: Water, body_m: float) -> tuple[Spot, list[Assumed]]:
-    """Fill a water in for a surfer of height ``body_m`` [m]."""
-    usual = water.usual_m
-    if usual is None:
-        known = [f for f in (water.small_m, water.big_m) if f is not None]
-        usual = float(np.exp(np.mean(np.log(known)))) if len(known) == 2 else None
-    usual = usual or (water.small_m or 0) / SMALL_OF_USUAL or (water.big_m or 0) / BIG_OF_USUAL
-    usual = usual or USUAL_SHARE * body_m
-    guesses: dict[str, tuple[float | str | bool, str]] = {
-        "usual_m": (round(usual, 2), "waist high, or between the days that are known"),
-        "small_m": (round(SMALL_OF_USUAL * usual, 2), "six tenths of the usual day"),
-        "big_m": (
-            round(BIG_OF_USUAL * usual, 2),
-            "one and a half times the usual day and a little",
-        ),
-        "steepness": ("average", "between soft and steep"),
-        "duck_dive_needed": (
-            water.kind == "sea" and usual > DUCK_DIVE_FROM * body_m,
-            "from about chest high waves break over a paddling surfer",
-        ),
-    }
-    assumed = [
-        Assumed(field=f"water.{name}", value=guess, why=why)
-        for name, (guess, why) in guesses.items()
-        if getattr(water, name) is None and _asked(water.kind, name)
-    ]
-    values: dict[str, Any] = {name: guess for name, (guess, _) in guesses.items()}
-    values |= {name: getattr(water, name) for name in guesses if getattr(water, name) is not None}
-    days = days_of(values.pop("small_m"), values.pop("usual_m"), values.pop("big_m"))
-    density = water.water_kg_m3 or DENSITY[water.kind]
-    return Spot(kind=water.kind, days=days, water_kg_m3=density, **values), assumed
-
-
-def _asked(kind: str, name: str) -> bool:
-    """Whether a fact is one of this kind of water's: a river has one face, no duck-dive."""
-    return kind != "river" or name in ("usual_m", "steepness")

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import dataclass
+
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import table
 
@@ -23,6 +25,24 @@ def sprint_power_w(rider: Rider) -> float:
     return float(at_75 * by_mass * max(by_age, 0.5) * by_suit / rider.out_of_practice)
 
 
-def cruise_power_w(rider: Rider) -> float:
-    """Power that is held for minutes, paddling out [W]: .4 of the sprint."""
-    return float(table("power")["cruise_of_sprint"] * sprint_power_w(rider))
+@dataclass(frozen=True)
+class Power:
+    """Power to the water [W]: over the ten seconds of a take-off, and held for minutes."""
+
+    sprint_w: float
+    cruise_w: float
+
+
+def power_of(rider: Rider, measured_w: float | None = None) -> Power:
+    """Sprint and cruise power of a rider; with a paddle twice the sprint, of which a quarter can be held.
+
+    Args:
+        measured_w: sprint power from a measured speed, which replaces the guess.
+    """
+    rules = table("power")
+    sprint, held = sprint_power_w(rider), float(rules["cruise_of_sprint"])
+    if rider.craft == "stand_up":
+        sprint *= float(rules["stand_up"]["sprint_of_prone"])
+        held = float(rules["stand_up"]["cruise_of_sprint"])
+    sprint = measured_w or sprint
+    return Power(sprint, held * sprint)

@@ -45,7 +45,7 @@ class Family:
 
 @dataclass(frozen=True)
 class Rung:
-    """A step of the ladder. ``step`` counts from 0 (starter) to 6 (critical)."""
+    """A step of the ladder. ``step`` counts from 0 (starter) to 6 (critical); the rest in ``rungs.json``."""
 
     step: int
     name: str
@@ -53,19 +53,32 @@ class Rung:
     litres_per_kg: Span
     comfortable_face_m: float
     stand_up_reserve: Span
+    radius_aim_m: float
+    turning_share: float
+    bank_asked: float | None
+    pop_up_s: float
+    roll_wanted_s: float
+    stand_up_steadiness: float
+    trim_control_deg: float
+    sweet_spot_need_m: float
+    lean_need_deg: float
+    pumping: float
 
 
 @dataclass(frozen=True)
 class Build:
-    """What a board is made of: foam density [kg/m3], skin [kg/m2], whether it has a stringer."""
+    """What a board is made of: foam density [kg/m3], skin [kg/m2], whether it has a stringer; damping of
+    chop and flex of the tail (PU = 1)."""
 
     name: str
     foam_kg_m3: float
     skin_kg_m2: float
     stringer: bool
+    damping: float
+    flex: float
 
 
-TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power", "fins")
+TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power", "fins", "craft")
 
 
 @cache

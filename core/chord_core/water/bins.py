@@ -34,16 +34,42 @@ def _middles(count: int) -> Array:
     return (np.arange(count) + 0.5) / count
 
 
-def sea_bins(days: Days, steepness: str) -> Bins:
-    """Bins of equal weight: the days' spread of heights, a log-normal of slopes about the class's median."""
+def sea_bins(days: Days, steepness: str, wind: float = 1.0) -> Bins:
+    """Bins of equal weight: the days' spread of heights, a log-normal of slopes about the class's median.
+
+    Args:
+        wind: factor of the wind on the slope: over 1 offshore, under 1 onshore.
+    """
     sigma = table("waves")["steepness_log_sigma"]
-    slopes = median_slope(steepness) * np.exp(sigma * ndtri(_middles(SLOPES)))
+    slopes = wind * median_slope(steepness) * np.exp(sigma * ndtri(_middles(SLOPES)))
     faces = days.face_at(_middles(HEIGHTS))
     face, slope = np.meshgrid(faces, slopes, indexing="ij")
     count = HEIGHTS * SLOPES
     return Bins(face.ravel(), slope.ravel(), np.full(count, 1 / count))
 
 
-def standing_bin(face_m: float, steepness: str) -> Bins:
+def standing_bin(face_m: float, slope: float) -> Bins:
     """The one face of a river wave."""
-    return Bins(np.array([face_m]), np.array([median_slope(steepness)]), np.ones(1))
+    return Bins(np.array([face_m]), np.array([slope]), np.ones(1))
+
+
+def bins_given(face_m: Array, slope: Array, weight: Array) -> Bins:
+    """Bins as somebody counted them, their weights made to add up to one."""
+    return Bins(face_m, slope, weight / weight.sum())
+
+
+def quantile(bins: Bins, share: float, of: str = "face_m") -> float:
+    """Face height [m], or another column, under which a share of the waves lies; each bin spread about its
+    own place, so that a single bin is its own median."""
+    values = getattr(bins, of)
+    order = np.argsort(values, kind="stable")
+    weight = bins.weight[order]
+    middles = np.cumsum(weight) - weight / 2
+    return float(np.interp(share, middles, values[order]))
+
+
+def class_of(bins: Bins) -> str:
+    """The steepness class whose median slope is nearest, by ratio, to that of the bins."""
+    middle = quantile(bins, 0.5, "slope")
+    rows = table("waves")["steepness"]
+    return str(min(rows, key=lambda row: abs(np.log(middle / row["median_slope"])))["name"])

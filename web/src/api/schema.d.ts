@@ -276,7 +276,9 @@ export interface components {
              *       "wide_point_m": null,
              *       "nose_shape": null,
              *       "tail_shape": null,
-             *       "tail_block_m": null
+             *       "tail_block_m": null,
+             *       "wing_from_tail_m": null,
+             *       "wing_step_m": null
              *     }
              */
             outline?: components["schemas"]["Outline"];
@@ -302,7 +304,8 @@ export interface components {
              *       "rail_nose": null,
              *       "rail_middle": null,
              *       "rail_tail": null,
-             *       "edge_from_tail_m": null
+             *       "edge_from_tail_m": null,
+             *       "dropped_edge": null
              *     }
              */
             section?: components["schemas"]["Section"];
@@ -315,10 +318,15 @@ export interface components {
              * @default {
              *       "setup": null,
              *       "size": null,
-             *       "boxes": null
+             *       "boxes": null,
+             *       "box_type": null,
+             *       "flex": null,
+             *       "position_m": null
              *     }
              */
             fins?: components["schemas"]["Fins"];
+            /** @default null */
+            designer_fins?: components["schemas"]["Fins"] | null;
             /**
              * Build
              * @default null
@@ -345,10 +353,25 @@ export interface components {
              */
             condition?: number | null;
             /**
+             * Fins Included
+             * @default null
+             */
+            fins_included?: boolean | null;
+            /**
+             * Pad
+             * @default null
+             */
+            pad?: boolean | null;
+            /**
              * Colour
              * @default null
              */
             colour?: string | null;
+            /**
+             * Stations
+             * @default []
+             */
+            stations?: components["schemas"]["Station"][];
         };
         /**
          * BoardIn
@@ -401,7 +424,8 @@ export interface components {
          * BottomZone
          * @description A contour of the bottom that reaches from the last zone to ``from_tail_m`` [m] and beyond.
          *
-         *     The shape says the sign; ``depth_m`` [m] is what a straight-edge shows, always positive.
+         *     The shape says the sign; ``depth_m`` [m] is what a straight-edge shows, always positive. Channels say how
+         *     many there are.
          */
         BottomZone: {
             /** From Tail M */
@@ -410,9 +434,14 @@ export interface components {
              * Shape
              * @enum {string}
              */
-            shape: "flat" | "belly" | "vee" | "concave" | "double concave" | "vee with double concave";
+            shape: "flat" | "belly" | "vee" | "concave" | "double concave" | "vee with double concave" | "channels";
             /** Depth M */
             depth_m: number;
+            /**
+             * Count
+             * @default null
+             */
+            count?: number | null;
         };
         /**
          * BreakIn
@@ -443,10 +472,70 @@ export interface components {
              */
             big_m?: number | null;
             /**
+             * Bins
+             * @default []
+             */
+            bins?: components["schemas"]["WaveBin"][];
+            /**
              * Steepness
              * @default null
              */
             steepness?: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /**
+             * Wind
+             * @default null
+             */
+            wind?: ("offshore" | "none" | "cross" | "onshore") | null;
+            /**
+             * Chop M
+             * @default null
+             */
+            chop_m?: number | null;
+            /**
+             * Waves Per Hour
+             * @default null
+             */
+            waves_per_hour?: number | null;
+            /**
+             * Crowd
+             * @default null
+             */
+            crowd?: ("low" | "medium" | "high") | null;
+            /**
+             * Paddle Out M
+             * @default null
+             */
+            paddle_out_m?: number | null;
+            /**
+             * Ride Length M
+             * @default null
+             */
+            ride_length_m?: number | null;
+            /**
+             * Tide
+             * @default null
+             */
+            tide?: ("low" | "mid" | "high" | "rising" | "falling" | "all") | null;
+            /**
+             * Bottom
+             * @default null
+             */
+            bottom?: ("sand" | "rock" | "reef" | "built") | null;
+            /**
+             * Flow M S
+             * @default null
+             */
+            flow_m_s?: number | null;
+            /**
+             * Face Slope
+             * @default null
+             */
+            face_slope?: number | null;
+            /**
+             * Aeration
+             * @default null
+             */
+            aeration?: number | null;
             /**
              * Duck Dive Needed
              * @default null
@@ -497,10 +586,70 @@ export interface components {
              */
             big_m?: number | null;
             /**
+             * Bins
+             * @default []
+             */
+            bins?: components["schemas"]["WaveBin"][];
+            /**
              * Steepness
              * @default null
              */
             steepness?: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /**
+             * Wind
+             * @default null
+             */
+            wind?: ("offshore" | "none" | "cross" | "onshore") | null;
+            /**
+             * Chop M
+             * @default null
+             */
+            chop_m?: number | null;
+            /**
+             * Waves Per Hour
+             * @default null
+             */
+            waves_per_hour?: number | null;
+            /**
+             * Crowd
+             * @default null
+             */
+            crowd?: ("low" | "medium" | "high") | null;
+            /**
+             * Paddle Out M
+             * @default null
+             */
+            paddle_out_m?: number | null;
+            /**
+             * Ride Length M
+             * @default null
+             */
+            ride_length_m?: number | null;
+            /**
+             * Tide
+             * @default null
+             */
+            tide?: ("low" | "mid" | "high" | "rising" | "falling" | "all") | null;
+            /**
+             * Bottom
+             * @default null
+             */
+            bottom?: ("sand" | "rock" | "reef" | "built") | null;
+            /**
+             * Flow M S
+             * @default null
+             */
+            flow_m_s?: number | null;
+            /**
+             * Face Slope
+             * @default null
+             */
+            face_slope?: number | null;
+            /**
+             * Aeration
+             * @default null
+             */
+            aeration?: number | null;
             /**
              * Duck Dive Needed
              * @default null
@@ -596,7 +745,8 @@ export interface components {
         };
         /**
          * Fins
-         * @description What fins stand in the board, or what its boxes take.
+         * @description What fins stand in the board, or what its boxes take; ``position_m`` [m] is how far the whole set is
+         *     moved forward of its usual place.
          */
         Fins: {
             /**
@@ -614,6 +764,21 @@ export interface components {
              * @default null
              */
             boxes?: number | null;
+            /**
+             * Box Type
+             * @default null
+             */
+            box_type?: string | null;
+            /**
+             * Flex
+             * @default null
+             */
+            flex?: ("soft" | "medium" | "stiff") | null;
+            /**
+             * Position M
+             * @default null
+             */
+            position_m?: number | null;
         };
         /**
          * FittingIn
@@ -632,15 +797,21 @@ export interface components {
              *       "height_m": null,
              *       "age": null,
              *       "rung": null,
+             *       "skills": {},
              *       "fitness": null,
              *       "sessions_month": null,
              *       "wetsuit_mm": null,
+             *       "stance": null,
              *       "foot_weight": null,
+             *       "style": null,
+             *       "sprint_m_s": null,
              *       "craft": null,
              *       "aim": null,
              *       "complaints": [],
              *       "present_board": null,
+             *       "best_board": null,
              *       "wish": null,
+             *       "max_carry_m": null,
              *       "budget": null
              *     }
              */
@@ -784,18 +955,25 @@ export interface components {
         };
         /**
          * HullResult
-         * @description Answer of ``hull``.
+         * @description Answer of ``hull``. ``litres_sd``: one standard deviation of the litres from the tape, 0 where no
+         *     station was measured.
          */
         HullResult: {
             line: components["schemas"]["Dims"];
             /** Litres */
             litres: number;
+            /** Litres Sd */
+            litres_sd: number;
             /** Planform M2 */
             planform_m2: number;
+            /** Surface M2 */
+            surface_m2: number;
             /** Mass Kg */
             mass_kg: number;
             /** Planing Beam M */
             planing_beam_m: number;
+            /** Turning Beam M */
+            turning_beam_m: number;
             /** Nose Width M */
             nose_width_m: number;
             /** Tail Width M */
@@ -810,6 +988,16 @@ export interface components {
             ];
             /** Rocker Curvature Per M */
             rocker_curvature_per_m: number;
+            /** Rail Curvature Per M */
+            rail_curvature_per_m: number;
+            /** Outline Curvature Per M */
+            outline_curvature_per_m: number;
+            /** Tail Curvature Per M */
+            tail_curvature_per_m: number;
+            /** Edge M */
+            edge_m: number;
+            /** Roll Kg M2 */
+            roll_kg_m2: number;
             /** Swing Kg M2 */
             swing_kg_m2: number;
             label: components["schemas"]["Label"];
@@ -897,7 +1085,8 @@ export interface components {
         /**
          * Outline
          * @description Plan shape. One-foot widths [m] are taken .3048 m from the tips; the wide point [m] is ahead
-         *     of the middle when positive; ``tail_block_m`` is the full width at the tail's end.
+         *     of the middle when positive; ``tail_block_m`` is the full width at the tail's end. Behind a wing, which
+         *     stands ``wing_from_tail_m`` up, the outline steps in by ``wing_step_m`` on each side.
          */
         Outline: {
             /**
@@ -930,6 +1119,16 @@ export interface components {
              * @default null
              */
             tail_block_m?: number | null;
+            /**
+             * Wing From Tail M
+             * @default null
+             */
+            wing_from_tail_m?: number | null;
+            /**
+             * Wing Step M
+             * @default null
+             */
+            wing_step_m?: number | null;
         };
         /**
          * RackPlace
@@ -1023,7 +1222,8 @@ export interface components {
         };
         /**
          * Section
-         * @description Deck and rails. Rails from 0 (low, pinched) to 1 (full); where the hard edge starts [m].
+         * @description Deck and rails. Rails from 0 (low, pinched) to 1 (full); where the hard edge starts [m], and whether it
+         *     is dropped below the bottom in the last third.
          */
         Section: {
             /**
@@ -1051,6 +1251,11 @@ export interface components {
              * @default null
              */
             edge_from_tail_m?: number | null;
+            /**
+             * Dropped Edge
+             * @default null
+             */
+            dropped_edge?: boolean | null;
         };
         /**
          * Session
@@ -1163,8 +1368,34 @@ export interface components {
             tables_version: string;
         };
         /**
+         * Station
+         * @description What the tape says at one place from the tail [m]: full width, thickness, height of the bottom.
+         */
+        Station: {
+            /** From Tail M */
+            from_tail_m: number;
+            /**
+             * Width M
+             * @default null
+             */
+            width_m?: number | null;
+            /**
+             * Thickness M
+             * @default null
+             */
+            thickness_m?: number | null;
+            /**
+             * Rocker M
+             * @default null
+             */
+            rocker_m?: number | null;
+        };
+        /**
          * Surfer
          * @description A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
+         *
+         *     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
+         *     speed that was measured on the present board; it replaces the guess of power.
          */
         Surfer: {
             /**
@@ -1192,6 +1423,10 @@ export interface components {
              * @default null
              */
             rung?: ("starter" | "standing" | "green wave" | "trimming" | "linking" | "carving" | "critical") | null;
+            /** Skills */
+            skills?: {
+                [key: string]: boolean;
+            };
             /**
              * Fitness
              * @default null
@@ -1208,10 +1443,25 @@ export interface components {
              */
             wetsuit_mm?: number | null;
             /**
+             * Stance
+             * @default null
+             */
+            stance?: ("regular" | "goofy") | null;
+            /**
              * Foot Weight
              * @default null
              */
             foot_weight?: ("front" | "even" | "back") | null;
+            /**
+             * Style
+             * @default null
+             */
+            style?: ("active" | "relaxed") | null;
+            /**
+             * Sprint M S
+             * @default null
+             */
+            sprint_m_s?: number | null;
             /**
              * Craft
              * @default null
@@ -1229,11 +1479,18 @@ export interface components {
             complaints?: ("will not catch" | "dies on flats" | "nose-dives" | "slides" | "stiff" | "corky" | "tips" | "catches a rail" | "dead")[];
             /** @default null */
             present_board?: components["schemas"]["Board"] | null;
+            /** @default null */
+            best_board?: components["schemas"]["Board"] | null;
             /**
              * Wish
              * @default null
              */
             wish?: ("long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up") | null;
+            /**
+             * Max Carry M
+             * @default null
+             */
+            max_carry_m?: number | null;
             /**
              * Budget
              * @default null
@@ -1242,9 +1499,10 @@ export interface components {
         };
         /**
          * Water
-         * @description A break as remembered, ``chord-water/1``: face heights [m] of a small, a usual and a big day.
+         * @description A break, ``chord-water/1``: face heights [m] of a small, a usual and a big day, or ``bins`` of waves.
          *
-         *     A river has one standing face: its usual day is enough.
+         *     A river has one standing face: its usual day is enough; it says its flow [m/s], the slope of the face and
+         *     how much air is in the water. In white water the faces are the height of the foam.
          */
         Water: {
             /**
@@ -1274,10 +1532,70 @@ export interface components {
              */
             big_m?: number | null;
             /**
+             * Bins
+             * @default []
+             */
+            bins?: components["schemas"]["WaveBin"][];
+            /**
              * Steepness
              * @default null
              */
             steepness?: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /**
+             * Wind
+             * @default null
+             */
+            wind?: ("offshore" | "none" | "cross" | "onshore") | null;
+            /**
+             * Chop M
+             * @default null
+             */
+            chop_m?: number | null;
+            /**
+             * Waves Per Hour
+             * @default null
+             */
+            waves_per_hour?: number | null;
+            /**
+             * Crowd
+             * @default null
+             */
+            crowd?: ("low" | "medium" | "high") | null;
+            /**
+             * Paddle Out M
+             * @default null
+             */
+            paddle_out_m?: number | null;
+            /**
+             * Ride Length M
+             * @default null
+             */
+            ride_length_m?: number | null;
+            /**
+             * Tide
+             * @default null
+             */
+            tide?: ("low" | "mid" | "high" | "rising" | "falling" | "all") | null;
+            /**
+             * Bottom
+             * @default null
+             */
+            bottom?: ("sand" | "rock" | "reef" | "built") | null;
+            /**
+             * Flow M S
+             * @default null
+             */
+            flow_m_s?: number | null;
+            /**
+             * Face Slope
+             * @default null
+             */
+            face_slope?: number | null;
+            /**
+             * Aeration
+             * @default null
+             */
+            aeration?: number | null;
             /**
              * Duck Dive Needed
              * @default null
@@ -1288,6 +1606,18 @@ export interface components {
              * @default null
              */
             water_kg_m3?: number | null;
+        };
+        /**
+         * WaveBin
+         * @description Waves of one face height [m] and steepest slope, and their weight among all.
+         */
+        WaveBin: {
+            /** Face M */
+            face_m: number;
+            /** Steepness */
+            steepness: number;
+            /** Weight */
+            weight: number;
         };
         /**
          * Windows

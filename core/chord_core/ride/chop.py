@@ -1,0 +1,49 @@
+"""Chop: how hard a planing board is hit, and what that costs."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.ride.contours import impact_deadrise
+from chord_core.tables.craft import craft
+from chord_core.units import FOOT_M
+
+_KNOT_M_S = 0.514444
+
+
+def impact_g(
+    hull: Hull, rider_kg: float, speed_m_s: float, chop_m: float, trim_deg: Array, rho: float
+) -> Array:
+    """Mean impact acceleration [g] of boards in chop, (n,).
+
+    Savitsky & Brown 1976 (Marine Technology 13), eq. 40, for hulls of 3-5 beams, trim 3-7 degrees, deadrise
+    10-30 degrees: .0104 (H/b + .084) tau / 4 (5/3 - beta / 30) (V / sqrt L)^2 (L / b) / C. Boards have less
+    deadrise, so it is read as an order. The mass is the board's and .12 of the rider's: with all of the rider
+    no build would matter. Damped builds and flexible tails pass less on.
+
+    Args:
+        chop_m: significant height of the chop [m].
+        trim_deg: trim [deg], (n,).
+    """
+    c = craft()
+    beam, length = hull.planing_beam_m(), hull.fleet.length
+    thrown = hull.mass_kg + c.chop_rider * rider_kg
+    loading = thrown / (rho * beam**3)
+    speed = (speed_m_s / _KNOT_M_S) ** 2 / (length / FOOT_M)
+    deadrise = np.clip(impact_deadrise(hull), -10, 30)
+    hit = 0.0104 * (chop_m / beam + 0.084) * np.clip(trim_deg, 2, 7) / 4 * (5 / 3 - deadrise / 30)
+    given = hit * speed * length / beam / loading
+    fleet = hull.fleet
+    return np.asarray(given / fleet.damping**c.chop_damping * (1 - c.impact_flex * (fleet.flex - 1)))
+
+
+def chop_drag(impact: Array) -> Array:
+    """Drag over weight that being thrown about costs, (n,)."""
+    return np.asarray(craft().chop_drag * np.maximum(impact - 1, 0))
+
+
+def hold_in_chop(hold_m_s: Array, impact: Array) -> Array:
+    """Hold speed [m/s] when fins leave the water, (n,): 8 % a g over 1.5, never under a quarter of it."""
+    return np.asarray(hold_m_s * np.maximum(1 - craft().hold_impact * np.maximum(impact - 1.5, 0), 0.25))

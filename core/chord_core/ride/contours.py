@@ -1,0 +1,61 @@
+"""The bottom as a moving board feels it: angles of vee and concave, effective deadrise, flex."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.tables.craft import craft
+
+#: A hard edge over this length from the tail releases fully [m].
+EDGE_FULL_M = 0.35
+
+
+def _angle_deg(hull: Hull, depth_m: Array) -> Array:
+    """Angle [deg] of a contour this deep [m] at the stringer over the half planing beam."""
+    return np.asarray(np.degrees(np.arctan(depth_m / (hull.planing_beam_m() / 2))))
+
+
+def rear_vee_deg(hull: Hull) -> Array:
+    """Vee or belly of the rear half [deg]."""
+    return _angle_deg(hull, hull.fleet.vee_rear + hull.fleet.belly_rear)
+
+
+def front_vee_deg(hull: Hull) -> Array:
+    """Vee or belly of the front half [deg]."""
+    return _angle_deg(hull, hull.fleet.vee_front + hull.fleet.belly_front)
+
+
+def rear_concave_deg(hull: Hull) -> Array:
+    """Concave of the rear half [deg]."""
+    return _angle_deg(hull, hull.fleet.concave_rear)
+
+
+def edge_share(hull: Hull) -> Array:
+    """How much of a full hard edge there is, 0-1."""
+    return np.asarray(np.minimum(hull.fleet.edge / EDGE_FULL_M, 1.0))
+
+
+def effective_deadrise(hull: Hull) -> Array:
+    """Deadrise [deg] that a planing board sees, (n,): vee lifts less, concave, edge and channels lift more.
+
+    .65 (rear vee - rear concave) + .35 front vee + 2 degrees without a hard edge - 40 degrees a square metre
+    of channels (``docs/model.md``).
+    """
+    c = craft()
+    rear = c.vee_rear * (rear_vee_deg(hull) - rear_concave_deg(hull))
+    front = c.vee_front * front_vee_deg(hull)
+    edge = c.vee_soft_edge_deg * (1 - edge_share(hull))
+    return np.asarray(rear + front + edge - c.vee_channel * hull.fleet.channel_m2)
+
+
+def impact_deadrise(hull: Hull) -> Array:
+    """Deadrise [deg] that chop meets, (n,): all of the vee, front and rear, less the concave."""
+    return np.asarray(front_vee_deg(hull) + rear_vee_deg(hull) - rear_concave_deg(hull))
+
+
+def planing_curvature(hull: Hull) -> Array:
+    """Curvature [1/m] of the bottom of a planing board: the stringer's rear three quarters, and what the
+    tail's flex gives."""
+    return np.asarray(hull.rocker_curvature + craft().planing_flex * (hull.fleet.flex - 1))

@@ -1,0 +1,156 @@
+"""The nose: when it goes under in a drop, and when it catches on a hollow wall."""
+
+from __future__ import annotations
+
+from functools import cache
+
+import numpy as np
+from scipy.interpolate import RegularGridInterpolator
+from scipy.special import expit
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array, at_share
+from chord_core.tables.craft import craft
+from chord_core.units import FOOT_M
+from chord_core.water.face import Face
+
+#: The bottom touches the face at these shares of length from the tail while the nose is free.
+_CONTACTS = (0.08, 0.62)
+#: Places of the tail, from the crest to 1.2 front lengths ahead of it.
+_PLACES = np.linspace(0, 1.2, 13)
+_SETTLE = 6
+#: Share of the volume that lies in the front third of an ordinary board.
+_FRONT_SHARE = 0.27
+#: The table: length over height of the face, slope, height of the tip over the chord as a share of length.
+_LENGTHS = np.geomspace(0.15, 24, 56)
+_SLOPES = np.geomspace(0.05, 4.0, 56)
+_TIPS = np.linspace(0.0, 0.20, 9)
+
+
+def tip_over_chord(hull: Hull) -> Array:
+    """Height of the nose tip over the line through the bottom at .08 and .62 of length, over length, (n,)."""
+    rear, front = (at_share(hull.rocker, share) for share in _CONTACTS)
+    rise = (front - rear) / (_CONTACTS[1] - _CONTACTS[0])
+    tip = hull.rocker[:, -1] - rear - rise * (1 - _CONTACTS[0])
+    return np.asarray(tip / hull.fleet.length)
+
+
+def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float | Array) -> Array:
+    """Clearance of the nose tip over the face as a share of length, at the worst of the places; arrays of
+    one shape.
+
+    All lengths in heights of the face. The board lies on the face with its chord between .08 and .62 of
+    length; a rider keeps the nose up by the rung's trim control, turning about the rear contact.
+
+    Args:
+        length: board length over face height.
+        slope: steepest slope of the face.
+        tip: height of the tip over the chord as a share of length.
+        trim_control_deg: degrees by which the nose is kept up.
+    """
+    front = 4 / (3 * np.sqrt(3)) / slope
+    worst = np.full(np.broadcast_shapes(length.shape, slope.shape, tip.shape), np.inf)
+
+    def eta(x: Array) -> Array:
+        fade = np.exp(-2 * np.abs(x / front))
+        return np.asarray(4 * fade / (1 + fade) ** 2)
+
+    for place in _PLACES:
+        tail, shrink = place * front, np.ones_like(worst)
+        for _ in range(_SETTLE):
+            rear, ahead = (tail + share * length * shrink for share in _CONTACTS)
+            pitch = np.arctan((eta(rear) - eta(ahead)) / (ahead - rear))
+            shrink = np.cos(pitch)
+        held = pitch - np.radians(trim_control_deg)
+        run = (1 - _CONTACTS[0]) * length
+        x = rear + run * np.cos(held) + tip * length * np.sin(held)
+        y = eta(rear) - run * np.sin(held) + tip * length * np.cos(held)
+        worst = np.minimum(worst, (y - eta(x)) / length)
+    return np.asarray(worst)
+
+
+@cache
+def _table(trim_control_deg: float) -> Array:
+    length, slope, tip = np.meshgrid(_LENGTHS, _SLOPES, _TIPS, indexing="ij")
+    return clearance(length, slope, tip, trim_control_deg)
+
+
+@cache
+def _interpolator(trim_control_deg: float) -> RegularGridInterpolator:
+    axes = (np.log(_LENGTHS), np.log(_SLOPES), _TIPS)
+    return RegularGridInterpolator(axes, _table(trim_control_deg), bounds_error=False, fill_value=None)
+
+
+def nose_clearance(hull: Hull, face: Face, trim_control_deg: float) -> Array:
+    """Clearance of the tip as a share of length, (n, m) for m faces; from the table."""
+    length = hull.fleet.length[:, None] / face.height_m[None, :]
+    slope, tip = face.slope[None, :], np.clip(tip_over_chord(hull), 0, _TIPS[-1])[:, None]
+    points = np.broadcast_arrays(np.log(length), np.log(slope), tip)
+    held = [np.clip(p, axis[0], axis[-1]) for p, axis in zip(points, _axes(), strict=True)]
+    return np.asarray(_interpolator(trim_control_deg)(np.stack(held, axis=-1)))
+
+
+def _axes() -> tuple[Array, Array, Array]:
+    return np.log(_LENGTHS), np.log(_SLOPES), _TIPS
+
+
+def nosedive_slope(hull: Hull, height_m: float, trim_control_deg: float) -> Array:
+    """The least slope of a face of this height [m] on which the tip meets the water, (n,); NaN where none
+    does: a face much smaller than the board cannot stand it on its nose."""
+    slopes = np.geomspace(_SLOPES[0], _SLOPES[-1], 240)
+    face = Face(np.full(240, height_m), slopes)
+    clear = nose_clearance(hull, face, trim_control_deg)
+    dives = clear < 0
+    first = np.argmax(dives, axis=1)
+    row = np.arange(len(hull))
+    before = np.maximum(first - 1, 0)
+    a, b = clear[row, before], clear[row, first]
+    part = np.where(a != b, a / np.where(a != b, a - b, 1.0), 0.0)
+    log = np.log(slopes[before]) + part * (np.log(slopes[first]) - np.log(slopes[before]))
+    return np.where(dives.any(axis=1), np.exp(log), np.nan)
+
+
+def nose_factor(hull: Hull, face: Face, trim_control_deg: float, recovers: bool) -> Array:
+    """How surely the nose stays up on each face, (n, m), 0-1.
+
+    S(ln(s_p / s) / .12) with the slope read off the clearance, so that nothing jumps where diving ends: .18
+    of length of clearance for a doubling of e of the slope. Two readings of the nose: a full one resists
+    going under, which counts up to trimming; a thin and narrow one comes back up, which counts from linking.
+
+    Args:
+        recovers: which of the two counts.
+    """
+    c = craft()
+    fuller = hull.thirds_m3[:, 2] / hull.volume_m3 / _FRONT_SHARE - 1
+    better = -c.nose_recovers * fuller if recovers else c.nose_volume * fuller
+    margin = nose_clearance(hull, face, trim_control_deg) / c.nose_clear
+    dives = expit((margin + np.log(np.maximum(1 + better, 0.2))[:, None]) / c.nose_soft)
+    return np.asarray(dives * _free_of_wall(hull, face))
+
+
+def catch_clearance_m(hull: Hull, face: Face) -> Array:
+    """Clearance [m] of the nose, one foot from the tip, over a curved wall along which the board runs, (n,
+    m).
+
+    Entry rocker less the wall's rise, kappa a^2 / 2 with kappa = s / 2H, less half of the nose width on a
+    board rolled by 8 degrees; a is the distance from the bottom's contact.
+    """
+    c = craft()
+    length = hull.fleet.length
+    entry = at_share(hull.rocker, 1 - FOOT_M / length)
+    rolled = hull.fleet.nose_width / 2 * np.sin(np.radians(c.catch_roll_deg))
+    ahead = np.maximum(length - FOOT_M - c.catch_contact * length, 0.05)
+    wall = (face.slope / (2 * face.height_m))[None, :] * ahead[:, None] ** 2 / 2
+    return np.asarray((entry - rolled)[:, None] - wall)
+
+
+#: Slopes between which walls become hollow enough for the nose to catch.
+_HOLLOW_FROM, _HOLLOW_SOFT = 0.75, 0.10
+
+
+def _free_of_wall(hull: Hull, face: Face) -> Array:
+    """1 where no wall is hollow; on hollow ones the softened clearance of the nose, (n, m)."""
+    c = craft()
+    hollow = expit(np.log(face.slope / _HOLLOW_FROM) / _HOLLOW_SOFT)[None, :]
+    free = expit(catch_clearance_m(hull, face) / c.catch_soft_m + c.stand_margin)
+    return np.asarray(1 - hollow * (1 - free))

@@ -1,0 +1,269 @@
+"""From behaviour to waves: what share of the waves that come turns into rides, and what limits it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+from scipy.special import expit
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.physics import G
+from chord_core.ride.chop import chop_drag, hold_in_chop, impact_g
+from chord_core.ride.entry import entry_factor
+from chord_core.ride.fins import FinSet
+from chord_core.ride.kernel import keep_boards
+from chord_core.ride.lying import Lying, lying_fast, lying_plain, paddler_of, running_of
+from chord_core.ride.measured_power import power_for
+from chord_core.ride.nose import nose_factor
+from chord_core.ride.plane import Planing, plane_at
+from chord_core.ride.reference import quick_roll
+from chord_core.ride.river import stays_on
+from chord_core.ride.standup import standing_factor
+from chord_core.ride.sweet import sweet_spot
+from chord_core.ride.trim import keeping
+from chord_core.ride.turn import hold_speed, lay_over, lean_tolerance_deg, roll_time
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
+from chord_core.tables import rungs
+from chord_core.tables.craft import craft
+from chord_core.water.face import Face
+
+#: White water carries a lying rider whose board bears this share of the weight, who paddles this fast [m/s],
+#: in foam of this height [m]; and how softly each sets in.
+_FOAM_LIFT, _FOAM_SPRINT, _FOAM_HEIGHT = (0.35, 0.08), (0.9, 0.15), (0.15, 0.05)
+#: Rungs up to which a full nose counts, from which the thin one does.
+_RESISTS_UP_TO = "trimming"
+_FIRST_GREEN = "green wave"
+_STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
+#: Heights at which the range is looked for [m].
+SCAN_M = np.geomspace(0.15, 6.0, 30)
+
+
+@dataclass(frozen=True)
+class Riding:
+    """A fleet under one rider in one water, ready to be asked; results are (n,) unless said."""
+
+    hull: Hull
+    fins: FinSet
+    rider: Rider
+    spot: Spot
+    lying: Lying
+    fast: bool = True
+
+    @cached_property
+    def rho(self) -> float:
+        """Density of the water with the air in it [kg/m3]."""
+        return self.spot.water_kg_m3 * (1 - self.spot.aeration)
+
+    @cached_property
+    def weight_n(self) -> Array:
+        """Weight of rider and board [N]."""
+        return np.asarray((self.rider.standing_kg + self.hull.mass_kg) * G)
+
+    @cached_property
+    def usual(self) -> Face:
+        """The usual face: middle height and slope of the bins."""
+        slope = np.exp((self.spot.bins.weight * np.log(self.spot.bins.slope)).sum())
+        return Face(np.array([self.spot.days.usual_m]), np.array([slope]))
+
+    @cached_property
+    def along_m_s(self) -> float:
+        """Speed through the water at the usual face [m/s]: along the wall, or the river's flow."""
+        return self.spot.flow_m_s if self.spot.river else float(self.usual.along_m_s[0])
+
+    @cached_property
+    def planing(self) -> Planing:
+        """Planing at that speed."""
+        many = np.full(len(self.hull), self.along_m_s)
+        return plane_at(self.hull, self.weight_n, many, self.rho, self.rider.foot_weight)
+
+    @cached_property
+    def roll_s(self) -> Array:
+        """Time to roll by 30 degrees [s], at 4.2 m/s."""
+        c = craft()
+        many = np.full(len(self.hull), c.roll_speed_m_s)
+        wet = plane_at(self.hull, self.weight_n, many, self.rho, self.rider.foot_weight).wetted_m
+        return roll_time(self.hull, self.rider.mass_kg, wet, self.rho)
+
+    @cached_property
+    def pump(self) -> Array:
+        """Share of weight that pumping adds: the rung's, through the fins, by style, by how fast the board
+        rolls against a performance shortboard."""
+        quick = np.minimum(quick_roll(self.rider, self.rho) / self.roll_s, 1.0)
+        return np.asarray(self.rider.rung.pumping * self.fins.pump * _STYLE_PUMPS[self.rider.style] * quick)
+
+    @cached_property
+    def impact(self) -> Array:
+        """Impact of the water's chop at that speed [g]."""
+        return impact_g(
+            self.hull, self.rider.mass_kg, self.along_m_s, self.spot.chop_m, self.planing.trim_deg, self.rho
+        )
+
+    @cached_property
+    def still_hold_m_s(self) -> Array:
+        """Speed at which the tail lets go on smooth water [m/s]."""
+        return hold_speed(self.hull, self.fins, self.weight_n, self.rho)
+
+    @cached_property
+    def hold_m_s(self) -> Array:
+        """The same in this water's chop [m/s]."""
+        return hold_in_chop(self.still_hold_m_s, self.impact)
+
+    @cached_property
+    def sweet_m(self) -> Array:
+        """Sweet spot [m]."""
+        return sweet_spot(self.hull, self.weight_n, self.rho, self.rider.foot_weight)
+
+    @cached_property
+    def lean_deg(self) -> Array:
+        """Lean tolerance [deg]."""
+        return lean_tolerance_deg(self.hull, self.rider.height_m, self.rider.foot_weight)
+
+    @cached_property
+    def stand(self) -> Array:
+        """How well the rider stands: sweet spot and lean of the rung; with a paddle, float and steadiness
+        too."""
+        c, rung = craft(), self.rider.rung
+        sweet = np.log(np.maximum(self.sweet_m, 1e-6) / rung.sweet_spot_need_m) / c.stand_soft
+        lean = (self.lean_deg - rung.lean_need_deg) / c.lean_soft_deg
+        prone = expit(sweet + c.stand_margin) * expit(lean + c.stand_margin)
+        if self.rider.craft == "stand_up":
+            prone = prone * standing_factor(self.hull, self.rider, self.rho)
+        return np.asarray(prone)
+
+    @cached_property
+    def in_foam(self) -> bool:
+        """Whether this rider rides broken waves: the first two rungs, and all in white water."""
+        first = self.rider.rung.step < rungs()[_FIRST_GREEN].step and self.rider.craft == "prone"
+        return self.spot.kind == "white_water" or (first and not self.spot.river)
+
+    def _keep(self, face: Face) -> Array:
+        c = craft()
+        lost = chop_drag(self.impact)
+        if not self.fast:
+            foot = self.rider.foot_weight
+            given = keeping(self.hull, self.weight_n, face, self.pump, lost, self.rho, foot)
+        else:
+            given = np.empty((len(self.hull), len(face.height_m)))
+            running = running_of(self.hull, self.rider.standing_kg, self.rider.foot_weight)
+            keep_boards(*running, lost, self.pump, c.drag_least, c.along_slope, self.rho,
+                        face.height_m, face.slope, face.along_m_s, given)  # fmt: skip
+        return np.asarray(expit(1.7 * np.log(given) / c.along_sigma))
+
+    def _catch(self, face: Face, threshold: Array) -> Array:
+        """The slope falls off along the crest, so the crest that can be caught grows with ln(s / s_t)."""
+        reach = 0.10 * np.log1p(np.minimum(face.slope[None, :] / threshold, 1e6) ** 10)
+        return np.asarray(1 - np.exp(-craft().catch_crest * reach))
+
+    def _foam(self, face: Face) -> dict[str, Array]:
+        def rises(value: Array, at: tuple[float, float]) -> Array:
+            return np.asarray(expit((value - at[0]) / at[1]))
+
+        borne = rises(self.lying.floats.lift_share, _FOAM_LIFT) * rises(self.lying.sprint_m_s, _FOAM_SPRINT)
+        foam = self.foam_m(face)
+        return {
+            "catch": borne[:, None] * rises(foam, _FOAM_HEIGHT)[None, :],
+            "stand": np.repeat(self.stand[:, None], len(foam), axis=1),
+            "nerve": self._nerve(foam),
+        }
+
+    def foam_m(self, face: Face) -> Array:
+        """Height of the foam [m], (m,): as said in white water, inshore a share of the face that broke."""
+        share = 1.0 if self.spot.kind == "white_water" else craft().foam_of_face
+        return np.asarray(share * face.height_m)
+
+    def _nerve(self, height_m: Array) -> Array:
+        comfort = np.log(self.rider.rung.comfortable_face_m / height_m) / craft().nerve_soft
+        return np.repeat(expit(comfort)[None, :], len(self.hull), axis=0)
+
+    def _river(self, face: Face) -> dict[str, Array]:
+        slope = float(face.slope[0])
+        stays = stays_on(self.hull, self.weight_n, self.spot.flow_m_s, slope, self.pump, self.rho,
+                         self.rider.foot_weight)  # fmt: skip
+        hold = expit((self.hold_m_s - self.spot.flow_m_s) / craft().hold_soft_m_s)
+        rows = {"stays": stays, "hold": hold, "stand": self.stand}
+        return {name: np.repeat(row[:, None], len(face.slope), axis=1) for name, row in rows.items()}
+
+    def factors(self, face: Face) -> dict[str, Array]:
+        """Every factor of the works share at these faces, each (n, m), 0-1."""
+        if self.spot.river:
+            return self._river(face)
+        if self.in_foam:
+            return self._foam(face)
+        rung, c = self.rider.rung, craft()
+        threshold = self.lying.threshold(face.height_m)
+        recovers = rung.step > rungs()[_RESISTS_UP_TO].step
+        found = {
+            "catch": self._catch(face, threshold),
+            "keep": self._keep(face),
+            "nose": nose_factor(self.hull, face, rung.trim_control_deg, recovers),
+            "hold": expit((self.hold_m_s[:, None] - face.along_m_s[None, :]) / c.hold_soft_m_s),
+            "stand": np.repeat(self.stand[:, None], len(face.height_m), axis=1),
+            "nerve": self._nerve(face.height_m),
+            "entry": entry_factor(face, threshold, rung.pop_up_s, rung.turning_share),
+        }
+        if rung.bank_asked:
+            bank = lay_over(self.hull, self.rider.mass_kg, face.along_m_s, self.rho,
+                            self.rider.craft == "stand_up")  # fmt: skip
+            found["lay"] = expit(np.log(bank / rung.bank_asked) / c.lay_soft)
+        return found
+
+    @cached_property
+    def bins_face(self) -> Face:
+        """The water's bins as faces, (m,)."""
+        return Face(self.spot.bins.face_m, self.spot.bins.slope)
+
+    @cached_property
+    def by_bin(self) -> Array:
+        """Works share in each bin, (n, m)."""
+        return together(self.factors(self.bins_face))
+
+    @cached_property
+    def works(self) -> Array:
+        """Share of the waves that come which turn into rides."""
+        return np.asarray(self.by_bin @ self.spot.bins.weight)
+
+    def rides_an_hour(self, works: Array) -> Array:
+        """Rides an hour for a works share: a ride, the way out, a rest, and waiting for the next that
+        works."""
+        c = craft()
+        if self.spot.river:
+            return np.full_like(works, np.nan)
+        ride = self.spot.ride_length_m / self.along_m_s
+        out = self.spot.paddle_out_m / np.maximum(self.lying.cruise_m_s, 0.1)
+        wait = 3600 / np.maximum(self.spot.mine_an_hour * works, 1e-9)
+        return np.asarray(3600 / (ride + out + c.rest_s + wait))
+
+    @cached_property
+    def scan(self) -> dict[str, Array]:
+        """Factors at the heights of ``SCAN_M`` on the usual slope, each (n, heights)."""
+        return self.factors(Face(SCAN_M, np.full(len(SCAN_M), self.usual.slope[0])))
+
+
+def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> Riding:
+    """Make a fleet ready to be asked what it does under a rider in a water.
+
+    Args:
+        hull: n boards, as ``labelled_hulls`` gives them.
+        fins: their fins, in the same order.
+        fast: the compiled form; else the plain one, which solves take-off at the heights of the bins.
+    """
+    rho = spot.water_kg_m3 * (1 - spot.aeration)
+    paddler = paddler_of(rider, power_for(rider, rho))
+    if fast:
+        lying = lying_fast(hull, paddler, rho)
+    else:
+        lying = lying_plain(hull, paddler, rho, np.append(spot.bins.face_m, SCAN_M))
+    return Riding(hull, fins, rider, spot, lying, fast)
+
+
+def together(factors: dict[str, Array], without: str = "") -> Array:
+    """Product of the factors (n, m), one of them left out perhaps."""
+    parts = [values for name, values in factors.items() if name != without]
+    made = parts[0].copy()
+    for part in parts[1:]:
+        made *= part
+    return made
