@@ -12,7 +12,7 @@ from pathlib import Path
 
 from house.cluster import Cluster
 from house.environment import core_env, server_env
-from house.install import install, python_packages, system_packages
+from house.install import core_packages, install, system_packages
 from house.paths import BUILD, PYTHON, ROOT, SERVER, VENV, WEB, state_folder
 from house.say import CannotGoOn, say
 
@@ -107,7 +107,7 @@ def check(parts: Sequence[str]) -> int:
     begun = time.monotonic()
     if set(wanted) <= {"core", "rules"}:
         system_packages(browser=False, database=False)
-        python_packages()
+        core_packages()
     else:
         install(browser="screens" in wanted, database=bool({"api", "screens"} & set(wanted)))
     os.environ.setdefault("CHORD_LOG_LEVEL", "ERROR")

@@ -25,7 +25,7 @@ def _test(given: argparse.Namespace) -> int:
 
 def _core(given: argparse.Namespace) -> int:
     from house.environment import core_env
-    from house.install import python_packages, system_packages
+    from house.install import core_packages, system_packages
 
     if not PYTHON.exists():
         # Standard output carries the answer and nothing else.
@@ -33,7 +33,7 @@ def _core(given: argparse.Namespace) -> int:
         system_packages(browser=False, database=False)
     saved, sys.stdout = sys.stdout, sys.stderr
     try:
-        python_packages()
+        core_packages()
     finally:
         sys.stdout = saved
     return subprocess.call([str(PYTHON), "-m", "chord_core.cli", given.verb], cwd=ROOT, env=core_env())

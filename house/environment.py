@@ -6,6 +6,7 @@ import os
 import secrets
 from pathlib import Path
 
+from house.kernels import kernels_folder
 from house.paths import CORE, ROOT, SERVER
 
 #: One thread a worker: the fleets of a shop are small, and threads would fight for the cores.
@@ -25,7 +26,8 @@ def kept_key(folder: Path) -> str:
 def core_env() -> dict[str, str]:
     """What the core and the checks need."""
     paths = os.pathsep.join([str(CORE), str(SERVER), str(ROOT)])
-    return {**os.environ, **_ONE_THREAD, "PYTHONPATH": paths, "PYTHONUTF8": "1"}
+    kernels = {"NUMBA_CACHE_DIR": str(kernels_folder())}
+    return {**os.environ, **_ONE_THREAD, **kernels, "PYTHONPATH": paths, "PYTHONUTF8": "1"}
 
 
 def server_env(url: str, key: str, demo: bool) -> dict[str, str]:

@@ -10,7 +10,8 @@ import sys
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
-from house.paths import BUILD, PYTHON, ROOT, STAMPS, VENV, WEB
+from house.kernels import kernels_folder, sweep_kernels
+from house.paths import BUILD, CORE, PYTHON, ROOT, STAMPS, VENV, WEB
 from house.say import CannotGoOn, run, step
 
 #: Debian's packages by the thing that shows that they are there.
@@ -109,6 +110,24 @@ def python_packages() -> None:
     once("python", "Python packages", PYTHON, [ROOT / "requirements.lock", sys.version], make)
 
 
+def kernels() -> None:
+    """The core's compiled loops, so that the first answer of a process does not wait for them."""
+    folder = kernels_folder()
+
+    def make() -> None:
+        sweep_kernels()
+        env = {**os.environ, "NUMBA_CACHE_DIR": str(folder), "PYTHONPATH": str(CORE)}
+        run([PYTHON, "-m", "chord_core.ride.fast.warm"], cwd=ROOT, env=env)
+
+    once("kernels", "compiling the core's loops", folder, [folder.name], make)
+
+
+def core_packages() -> None:
+    """What the core needs to answer."""
+    python_packages()
+    kernels()
+
+
 def check_node() -> None:
     """Raise CannotGoOn unless Node is there and new enough."""
     if not shutil.which("node") or not shutil.which("npm"):
@@ -142,6 +161,6 @@ def install(browser: bool = False, database: bool = True) -> None:
     """Everything that the application needs to run; with ``browser`` also what drives its screens."""
     BUILD.mkdir(exist_ok=True)
     system_packages(browser, database)
-    python_packages()
+    core_packages()
     node_packages()
     front_end()

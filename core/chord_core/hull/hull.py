@@ -98,9 +98,16 @@ class Hull:
         shares = np.stack(parts, axis=1)
         return np.asarray(shares / shares.sum(axis=1, keepdims=True) * self.volume_m3[:, None])
 
+    @cached_property
+    def _planing_beams(self) -> dict[str, Array]:
+        return {}
+
     def planing_beam_m(self, foot_weight: str = "even") -> Array:
         """Mean width of the rear part that planes [m]; shorter under a back-footed rider."""
-        return mean_over(2 * self.half_width, 0.0, PLANING_SHARE[foot_weight])
+        if foot_weight not in self._planing_beams:
+            made = mean_over(2 * self.half_width, 0.0, PLANING_SHARE[foot_weight])
+            self._planing_beams[foot_weight] = made
+        return self._planing_beams[foot_weight]
 
     @cached_property
     def rocker_curvature(self) -> Array:

@@ -19,8 +19,8 @@ from chord_core.ride.works import Riding
 from chord_core.tables import rungs
 from chord_core.tables.craft import craft
 
-#: Trims [deg] by which the nose may have to be kept up, and halvings of their bracket.
-_KEEP_UP_DEG, _HALVINGS = (-25.0, 25.0), 30
+#: Trims [deg] by which the nose may have to be kept up, and how many are tried.
+_KEEP_UP_DEG, _TRIED = (-25.0, 25.0), 101
 #: Nobody stands nearer to the tip than this [m].
 _FOREMOST_M = 0.30
 _WALKS_FROM = "linking"
@@ -44,12 +44,14 @@ def _least_trim_deg(riding: Riding) -> Array:
     length = hull.fleet.length / face.height_m[0]
     slope = np.full(len(hull), face.slope[0])
     tip = tip_over_chord(hull)
-    low, high = (np.full(len(hull), end) for end in _KEEP_UP_DEG)
-    for _ in range(_HALVINGS):
-        middle = (low + high) / 2
-        dry = clearance(length, slope, tip, middle) > 0
-        low, high = np.where(dry, low, middle), np.where(dry, middle, high)
-    return np.asarray((low + high) / 2)
+    tried = np.linspace(*_KEEP_UP_DEG, _TRIED)
+    clear = clearance(length[:, None], slope[:, None], tip[:, None], tried[None, :])
+    # Clearance rises with the trim: between the last that is wet and the first that is dry.
+    first = np.clip((clear <= 0).sum(axis=1), 1, _TRIED - 1)
+    row = np.arange(len(hull))
+    wet, dry = clear[row, first - 1], clear[row, first]
+    part = np.clip(-wet / np.maximum(dry - wet, 1e-12), 0, 1)
+    return np.asarray(tried[first - 1] + part * (tried[1] - tried[0]))
 
 
 def foot_map(riding: Riding) -> FootMap:

@@ -20,7 +20,7 @@ from chord_core.surfer.body import Body
 TRIM_LEAST, TRIM_MOST = np.radians(1.0), np.radians(12.0)
 NOSE_CLEAR_M = 0.01
 #: How far the nose may rise over, or dip under, its 1 cm when the trim is at its end [m].
-_RISE_M, _DIP_M = 0.35, 0.6
+RISE_M, _DIP_M = 0.35, 0.6
 #: Clearance of the nose at which the search ends: a rider who is not borne there sinks with the board.
 DEEPEST_NOSE_M = NOSE_CLEAR_M - _DIP_M
 _STEPS = 22
@@ -61,7 +61,7 @@ class _Lying:
         First the nose comes down at least trim, then the trim opens, then the nose goes under.
         """
         trim = TRIM_LEAST + (TRIM_MOST - TRIM_LEAST) * np.clip(u - 1, 0, 1)
-        clear = NOSE_CLEAR_M + _RISE_M * np.clip(1 - u, 0, 1) - _DIP_M * np.clip(u - 2, 0, 1)
+        clear = NOSE_CLEAR_M + RISE_M * np.clip(1 - u, 0, 1) - _DIP_M * np.clip(u - 2, 0, 1)
         slope = np.tan(trim)
         return slope, self.hull.rocker[:, -1] - clear + self.hull.fleet.length * slope, clear
 

@@ -15,14 +15,17 @@ from scipy.interpolate import PchipInterpolator
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.physics import G
-from chord_core.ride import kernel
 from chord_core.ride.contours import effective_deadrise, planing_curvature
+from chord_core.ride.fast.floating import float_boards
+from chord_core.ride.fast.paddling import spline_columns
+from chord_core.ride.fast.planing import SPEED_COUNT, TRIALS, table_boards
+from chord_core.ride.fast.takeoff import drag_boards, takeoff_boards
 from chord_core.ride.float import Floats, float_prone
 from chord_core.ride.immersed import Immersed, immersed_hull
 from chord_core.ride.paddle import paddling_speed
 from chord_core.ride.plane import reach_m
 from chord_core.ride.standup import float_standing
-from chord_core.ride.takeoff import CARRIES, SPEEDS, Start, launch_of, takeoff_slope
+from chord_core.ride.takeoff import CARRIES, SPEEDS, Launch, Start, launch_of, rows_of, takeoff_slope
 from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, wave_drag_spline
 from chord_core.surfer.body import Body, lying_body
 from chord_core.surfer.pencil import Rider
@@ -30,30 +33,47 @@ from chord_core.surfer.power import Power
 
 #: Heights [m] at which the fast form solves take-off; between them the logarithm of the threshold is a cubic
 #: spline.
-HEIGHTS = np.array([0.15, 0.3, 0.55, 0.9, 1.4, 2.1, 3.1, 4.5, 6.5])
+HEIGHTS = np.geomspace(0.2, 5.0, 11)
+
+
+@dataclass(frozen=True)
+class Planes:
+    """Drag over weight of a fleet over tabled speeds and wetted lengths (n, s, t), longest wetted length
+    [m] and least drag over weight at each speed (n, s)."""
+
+    table: Array
+    longest: Array
+    least: Array
 
 
 @dataclass(frozen=True)
 class Lying:
-    """A fleet before anybody stands, (n,): how it floats, speeds [m/s], drag [N] at the tabled speeds (n, k),
-    and the take-off threshold at ``heights`` (n, h) as a logarithm."""
+    """A fleet before anybody stands, (n,): how it floats, speeds [m/s], drag [N] at the tabled speeds (n, k).
+
+    The take-off threshold comes from ``log_threshold`` at ``HEIGHTS`` (n, h) in the fast form, which also has
+    ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked.
+    """
 
     floats: Floats
     immersed: Immersed
     sprint_m_s: Array
     cruise_m_s: Array
     drag_n: Array
-    heights: Array
-    log_threshold: Array
+    log_threshold: Array | None = None
+    planes: Planes | None = None
+    launch: Launch | None = None
 
     def threshold(self, height_m: Array) -> Array:
         """The least slope of a face of these heights [m] that is caught, (n, m)."""
-        log = np.log(height_m)
-        if len(self.heights) == 1:
-            return np.exp(np.repeat(self.log_threshold, len(log), axis=1))
-        held = np.clip(log, np.log(self.heights[0]), np.log(self.heights[-1]))
-        spline = PchipInterpolator(np.log(self.heights), self.log_threshold, axis=1)
-        return np.asarray(np.exp(spline(held)))
+        if self.log_threshold is not None:
+            held = np.clip(np.log(height_m), np.log(HEIGHTS[0]), np.log(HEIGHTS[-1]))
+            return np.asarray(np.exp(PchipInterpolator(np.log(HEIGHTS), self.log_threshold, axis=1)(held)))
+        assert self.launch is not None
+        asked, back = np.unique(height_m, return_inverse=True)
+        count = len(self.sprint_m_s)
+        every = rows_of(self.launch, np.repeat(np.arange(count), len(asked)))
+        found = takeoff_slope(every, np.tile(asked, count)).reshape(count, len(asked))
+        return np.asarray(found[:, back])
 
 
 @dataclass(frozen=True)
@@ -83,27 +103,25 @@ def _still(hull: Hull, paddler: Paddler, rho: float) -> tuple[Floats, Immersed]:
     return floats, immersed_hull(hull, paddler.body, floats)
 
 
-def lying_plain(hull: Hull, paddler: Paddler, rho: float, heights: Array) -> Lying:
-    """The plain form; take-off is solved at ``heights`` [m]."""
+def lying_plain(hull: Hull, paddler: Paddler, rho: float) -> Lying:
+    """The plain form."""
     floats, immersed = _still(hull, paddler, rho)
     launch = launch_of(hull, immersed, paddler.mass_kg, paddler.power.sprint_w, rho, paddler.start,
                        paddler.foot_weight)  # fmt: skip
-    heights = np.unique(heights)
-    slopes = [np.log(takeoff_slope(launch, height)) for height in heights]
     return Lying(
         floats=floats,
         immersed=immersed,
         sprint_m_s=launch.sprint_m_s,
         cruise_m_s=paddling_speed(immersed, paddler.power.cruise_w, rho),
         drag_n=launch.curve.drag,
-        heights=heights,
-        log_threshold=np.stack(slopes, axis=1),
+        launch=launch,
     )
 
 
-def _float_fast(hull: Hull, body: Body, rho: float) -> Floats:
+def float_fast(hull: Hull, body: Body, rho: float) -> Floats:
+    """``float_prone`` by the compiled kernel."""
     out = np.empty((len(hull), 5))
-    kernel.float_boards(SHARE, WEIGHT, hull.rocker, hull.thickness, hull.section_m2, hull.fleet.length,
+    float_boards(SHARE, WEIGHT, hull.rocker, hull.thickness, hull.section_m2, hull.fleet.length,
                         hull.mass_kg, hull.centre_of_volume_m, body.place, body.mass, body.volume,
                         body.thick, body.height_m, rho, out)  # fmt: skip
     share = (rho * hull.volume_m3 - hull.mass_kg) / body.mass_kg
@@ -129,37 +147,39 @@ def running_of(hull: Hull, mass_kg: float, foot_weight: str) -> tuple[Array, ...
     )
 
 
-def lying_fast(hull: Hull, paddler: Paddler, rho: float, floats: Floats | None = None) -> Lying:
-    """The fast form: the compiled kernel, one pass a board.
+def _planes(hull: Hull, paddler: Paddler, rho: float) -> Planes:
+    table = np.empty((len(hull), SPEED_COUNT, TRIALS))
+    longest, least = np.empty((len(hull), SPEED_COUNT)), np.empty((len(hull), SPEED_COUNT))
+    running = running_of(hull, paddler.mass_kg, paddler.foot_weight)
+    table_boards(*running, rho, table, longest, least)
+    return Planes(table, longest, least)
 
-    Args:
-        floats: how the fleet floats this rider, if it is known already.
-    """
+
+def lying_fast(hull: Hull, paddler: Paddler, rho: float) -> Lying:
+    """The fast form: the compiled kernel, one pass a board."""
     if paddler.body is None:
         floats, immersed = float_standing(hull, paddler.mass_kg, rho)
     else:
-        floats = floats or _float_fast(hull, paddler.body, rho)
+        floats = float_fast(hull, paddler.body, rho)
         immersed = immersed_hull(hull, paddler.body, floats)
-    table = _spline_table()
+    planes = _planes(hull, paddler, rho)
+    spline = _spline_table()
     ratio = np.clip(immersed.draught / immersed.length, DRAUGHT_OF_LENGTH[0], DRAUGHT_OF_LENGTH[-1])
-    columns = kernel.spline_columns(table, np.log(ratio))
-    running = running_of(hull, paddler.mass_kg, paddler.foot_weight)
+    columns = spline_columns(spline, np.log(ratio))
+    mass, power, start = paddler.mass_kg + hull.mass_kg, paddler.power, paddler.start
     drag, speeds = np.empty((len(hull), SPEEDS)), np.empty((len(hull), 2))
-    kernel.drag_boards(*running, immersed.length, immersed.beam, immersed.wetted, immersed.frontal,
-                       table[0], columns, rho, paddler.power.sprint_w, paddler.power.cruise_w,
-                       drag, speeds)  # fmt: skip
+    drag_boards(immersed.length, immersed.beam, immersed.wetted, immersed.frontal, spline[0], columns, rho,
+                power.sprint_w, power.cruise_w, mass * G, planes.least, drag, speeds)  # fmt: skip
+    sprint = np.ascontiguousarray(speeds[:, 0])
     log_slope = np.empty((len(hull), len(HEIGHTS)))
-    start = paddler.start
-    kernel.takeoff_boards(HEIGHTS, start.sprint_share, CARRIES * immersed.length,
-                          paddler.mass_kg + hull.mass_kg, paddler.power.sprint_w,
-                          start.push_share * paddler.mass_kg * G,
-                          np.ascontiguousarray(speeds[:, 0]), drag, log_slope)  # fmt: skip
+    takeoff_boards(HEIGHTS, start.sprint_share, CARRIES * immersed.length, mass, power.sprint_w,
+                   start.push_share * paddler.mass_kg * G, sprint, drag, log_slope)  # fmt: skip
     return Lying(
         floats=floats,
         immersed=immersed,
-        sprint_m_s=speeds[:, 0],
+        sprint_m_s=sprint,
         cruise_m_s=speeds[:, 1],
         drag_n=drag,
-        heights=HEIGHTS,
         log_threshold=log_slope,
+        planes=planes,
     )

@@ -2,10 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cache
-
 import numpy as np
-from scipy.interpolate import RegularGridInterpolator
 from scipy.special import expit
 
 from chord_core.hull.hull import Hull
@@ -21,10 +18,8 @@ _PLACES = np.linspace(0, 1.2, 13)
 _SETTLE = 6
 #: Share of the volume that lies in the front third of an ordinary board.
 _FRONT_SHARE = 0.27
-#: The table: length over height of the face, slope, height of the tip over the chord as a share of length.
-_LENGTHS = np.geomspace(0.15, 24, 56)
-_SLOPES = np.geomspace(0.05, 4.0, 56)
-_TIPS = np.linspace(0.0, 0.20, 9)
+#: Slopes between which one is looked for that dives, and how many are tried.
+_SLOPES, _SLOPES_TRIED = (0.05, 4.0), 240
 
 
 def tip_over_chord(hull: Hull) -> Array:
@@ -36,8 +31,8 @@ def tip_over_chord(hull: Hull) -> Array:
 
 
 def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float | Array) -> Array:
-    """Clearance of the nose tip over the face as a share of length, at the worst of the places; arrays of
-    one shape.
+    """Clearance of the nose tip over the face as a share of length, at the worst of the places; arrays that
+    broadcast.
 
     All lengths in heights of the face. The board lies on the face with its chord between .08 and .62 of
     length; a rider keeps the nose up by the rung's trim control, turning about the rear contact.
@@ -50,13 +45,14 @@ def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float |
     """
     front = 4 / (3 * np.sqrt(3)) / slope
     worst = np.full(np.broadcast_shapes(length.shape, slope.shape, tip.shape), np.inf)
+    waves = np.ones(np.broadcast_shapes(length.shape, slope.shape))
 
     def eta(x: Array) -> Array:
         fade = np.exp(-2 * np.abs(x / front))
         return np.asarray(4 * fade / (1 + fade) ** 2)
 
     for place in _PLACES:
-        tail, shrink = place * front, np.ones_like(worst)
+        tail, shrink = place * front, waves
         for _ in range(_SETTLE):
             rear, ahead = (tail + share * length * shrink for share in _CONTACTS)
             pitch = np.arctan((eta(rear) - eta(ahead)) / (ahead - rear))
@@ -69,36 +65,17 @@ def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float |
     return np.asarray(worst)
 
 
-@cache
-def _table(trim_control_deg: float) -> Array:
-    length, slope, tip = np.meshgrid(_LENGTHS, _SLOPES, _TIPS, indexing="ij")
-    return clearance(length, slope, tip, trim_control_deg)
-
-
-@cache
-def _interpolator(trim_control_deg: float) -> RegularGridInterpolator:
-    axes = (np.log(_LENGTHS), np.log(_SLOPES), _TIPS)
-    return RegularGridInterpolator(axes, _table(trim_control_deg), bounds_error=False, fill_value=None)
-
-
 def nose_clearance(hull: Hull, face: Face, trim_control_deg: float) -> Array:
-    """Clearance of the tip as a share of length, (n, m) for m faces; from the table."""
+    """Clearance of the tip as a share of length, (n, m) for m faces."""
     length = hull.fleet.length[:, None] / face.height_m[None, :]
-    slope, tip = face.slope[None, :], np.clip(tip_over_chord(hull), 0, _TIPS[-1])[:, None]
-    points = np.broadcast_arrays(np.log(length), np.log(slope), tip)
-    held = [np.clip(p, axis[0], axis[-1]) for p, axis in zip(points, _axes(), strict=True)]
-    return np.asarray(_interpolator(trim_control_deg)(np.stack(held, axis=-1)))
-
-
-def _axes() -> tuple[Array, Array, Array]:
-    return np.log(_LENGTHS), np.log(_SLOPES), _TIPS
+    return clearance(length, face.slope[None, :], tip_over_chord(hull)[:, None], trim_control_deg)
 
 
 def nosedive_slope(hull: Hull, height_m: float, trim_control_deg: float) -> Array:
     """The least slope of a face of this height [m] on which the tip meets the water, (n,); NaN where none
     does: a face much smaller than the board cannot stand it on its nose."""
-    slopes = np.geomspace(_SLOPES[0], _SLOPES[-1], 240)
-    face = Face(np.full(240, height_m), slopes)
+    slopes = np.geomspace(*_SLOPES, _SLOPES_TRIED)
+    face = Face(np.full(_SLOPES_TRIED, height_m), slopes)
     clear = nose_clearance(hull, face, trim_control_deg)
     dives = clear < 0
     first = np.argmax(dives, axis=1)
@@ -110,7 +87,7 @@ def nosedive_slope(hull: Hull, height_m: float, trim_control_deg: float) -> Arra
     return np.where(dives.any(axis=1), np.exp(log), np.nan)
 
 
-def nose_factor(hull: Hull, face: Face, trim_control_deg: float, recovers: bool) -> Array:
+def nose_factor(hull: Hull, face: Face, clear: Array, recovers: bool) -> Array:
     """How surely the nose stays up on each face, (n, m), 0-1.
 
     S(ln(s_p / s) / .12) with the slope read off the clearance, so that nothing jumps where diving ends: .18
@@ -118,12 +95,13 @@ def nose_factor(hull: Hull, face: Face, trim_control_deg: float, recovers: bool)
     going under, which counts up to trimming; a thin and narrow one comes back up, which counts from linking.
 
     Args:
+        clear: clearance of the tip over length, (n, m): ``nose_clearance``, or the fast form's.
         recovers: which of the two counts.
     """
     c = craft()
     fuller = hull.thirds_m3[:, 2] / hull.volume_m3 / _FRONT_SHARE - 1
     better = -c.nose_recovers * fuller if recovers else c.nose_volume * fuller
-    margin = nose_clearance(hull, face, trim_control_deg) / c.nose_clear
+    margin = clear / c.nose_clear
     dives = expit((margin + np.log(np.maximum(1 + better, 0.2))[:, None]) / c.nose_soft)
     return np.asarray(dives * _free_of_wall(hull, face))
 

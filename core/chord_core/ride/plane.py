@@ -163,6 +163,12 @@ def _least(drag: Array, wet: Array, trim: Array, load: Array, cv: Array, wetted_
         return np.asarray(values[row, best] + np.abs(move) * (values[row, side] - values[row, best]))
 
     beams, trims = at(wetted_beams), at(trim)
-    slow, fast = CV_RANGE
-    outside = (beams > LAMBDA_RANGE) | (cv < slow) | (cv > fast) | (trims > TRIM_RANGE_DEG)
+    outside = outside_of(beams, cv, trims)
     return Planing(y1 - (y0 - y2) * move / 4, at(wet), trims, at(load), outside)
+
+
+def outside_of(wetted_beams: Array, cv: Array, trim_deg: Array) -> Mask:
+    """Where Savitsky's formulas are used outside of the trials that made them."""
+    slow, fast = CV_RANGE
+    far = (wetted_beams > LAMBDA_RANGE) | (cv < slow) | (cv > fast)
+    return np.asarray(far | (trim_deg > TRIM_RANGE_DEG))

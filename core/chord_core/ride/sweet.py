@@ -12,7 +12,7 @@ from chord_core.ride.plane import centre_of_pressure, flat_for
 
 #: Trims of the running surface [deg] between which a rider feels level; the steepest at which a tail is
 #: driven into a turn; speed [m/s]; longest wetted share.
-LEVEL_DEG, _TURN_DEG, _SPEED_M_S, _WET = (2.5, 10.0), 14.0, 4.2, 0.90
+LEVEL_DEG, _TURN_DEG, SPEED_M_S, WET_SHARE = (2.5, 10.0), 14.0, 4.2, 0.90
 _NEWTON = 12
 
 
@@ -34,10 +34,10 @@ def _wetted_beams(load: Array, cv2: Array, trim_deg: float) -> Array:
 def _load_at(hull: Hull, weight_n: Array, rho: float, foot_weight: str, trim_deg: float) -> Array:
     """Where the load stands [m from the tail] at a trim of the running surface, (n,)."""
     beam = hull.planing_beam_m(foot_weight)
-    cv2 = _SPEED_M_S**2 / (G * beam)
-    lift = weight_n / (rho / 2 * _SPEED_M_S**2 * beam**2)
+    cv2 = SPEED_M_S**2 / (G * beam)
+    lift = weight_n / (rho / 2 * SPEED_M_S**2 * beam**2)
     beams = _wetted_beams(flat_for(lift, effective_deadrise(hull)), cv2, trim_deg)
-    beams = np.minimum(beams, _WET * hull.fleet.length / beam)
+    beams = np.minimum(beams, WET_SHARE * hull.fleet.length / beam)
     return np.asarray(centre_of_pressure(beams, np.sqrt(cv2)) * beams * beam)
 
 

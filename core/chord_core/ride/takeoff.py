@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array
+from chord_core.hull.stations import Array, Rows
 from chord_core.physics import G
 from chord_core.ride.immersed import Immersed
 from chord_core.ride.paddle import paddling_drag, paddling_speed
@@ -27,11 +27,12 @@ CARRIES = 0.775
 #: Below this speed [m/s] power is not what limits the arms.
 _PUSH_SLOW_M_S = 0.5
 ADDED_MASS = 1.08
-#: Steps along the face, closer near the crest, and halvings of the slope's bracket.
-_STEPS, _HALVINGS = 160, 14
-#: Slopes that are tried before halving; how many m/s of sprint stand for a doubling of e of the slope where
-#: no slope is caught, and the most that is looked for.
-_RUNGS, LACKS_M_S, _LACK_MOST = 60, 4.0, 8.0
+#: Steps along the face, closer near the crest, and halvings of the speed that a start lacks.
+_STEPS, _HALVINGS = 160, 11
+#: By how many m/s a start is too slow that stand for an e-fold of the slope, and the most that is looked for.
+LACKS_M_S, _LACK_MOST = 4.0, 10.0
+#: Slopes tried at once, and how often between the best one's neighbours.
+_LADDER, _LOOKS = 24, 3
 _SLOPES = (0.02, 2.0)
 #: Speeds [m/s] at which drag is tabled; planing is asked from the first number up.
 PLANES_FROM, FASTEST, SPEEDS = 1.5, 11.0, 44
@@ -156,7 +157,7 @@ def caught(launch: Launch, face: Face) -> Array:
     start = START_FRONTS * face.front_m
     runs_up = np.sqrt(np.maximum(face.speed_m_s**2 - 2 * G * face.elevation_m(start), 0))
     energy = np.maximum(runs_up - launch.start.sprint_share * launch.sprint_m_s, 0.0) ** 2
-    done = energy <= 0
+    done = (energy <= 0) & (_accelerates(launch, face, start, np.zeros_like(start)) >= 0)
     places = np.linspace(1, 0, _STEPS + 1) ** 1.5
     for near, far in zip(places[1:], places[:-1], strict=True):
         step = (far - near) * start
@@ -164,50 +165,56 @@ def caught(launch: Launch, face: Face) -> Array:
         middle = np.maximum(energy - now * step, 0.0)
         later = _accelerates(launch, face, (far + near) / 2 * start, -np.sqrt(middle))
         energy = np.maximum(energy - 2 * later * step, 0.0)
-        done |= energy <= 0
+        done |= (energy <= 0) & (later >= 0)
         energy = np.where(done, 0.0, energy)
     return np.asarray(done)
 
 
-def takeoff_slope(launch: Launch, height_m: float | Array) -> Array:
-    """The smallest steepest-slope of a face of this height [m] that is caught, (n,); lower is easier.
+def rows_of(launch: Launch, rows: Rows) -> Launch:
+    """These boards of a launch, one as often as it is named."""
+    curve = DragCurve(launch.curve.speeds, launch.curve.drag[rows])
+    parts = {name: getattr(launch, name)[rows] for name in ("mass_kg", "carries_m", "sprint_m_s")}
+    return replace(launch, curve=curve, **parts)
 
-    On big faces a rider is caught in a span of slopes only: too flat gives too little, too steep passes too
-    soon. The smallest is looked for on a ladder of slopes, then halved. Where none is caught the slope that
-    lacks the least is taken, and more, by how many m/s of sprint it lacks (``LACKS_M_S``), so that a
-    threshold beyond what can be caught still orders boards and nothing jumps where catching ends.
-    """
-    many = launch.mass_kg.shape
-    height = np.broadcast_to(np.asarray(height_m, float), many)
-    ladder = np.linspace(np.log(_SLOPES[0]), np.log(_SLOPES[1]), _RUNGS)
-    first = np.full(many, np.nan)
-    for log in ladder[::-1]:
-        first = np.where(caught(launch, Face(height, np.full(many, np.exp(log)))), log, first)
-    none = np.isnan(first)
-    high = np.where(none, ladder[-1], first)
-    low = np.maximum(high - (ladder[1] - ladder[0]), ladder[0])
+
+def lacks_m_s(launch: Launch, height: Array, slopes: Array) -> Array:
+    """By how much the start is too slow on faces of these heights (n,) and slopes (n, m) [m/s]; infinite
+    where nothing that paddles would be caught."""
+    count = slopes.shape[1]
+    every = rows_of(launch, np.repeat(np.arange(len(height)), count))
+    face = Face(np.repeat(height, count), slopes.ravel())
+
+    def good(more: Array) -> Array:
+        quicker = every.sprint_m_s + more / launch.start.sprint_share
+        return caught(replace(every, sprint_m_s=quicker), face)
+
+    low, high = np.zeros(face.slope.shape), np.full(face.slope.shape, _LACK_MOST)
+    never, at_once = np.logical_not(good(high)), good(low)
     for _ in range(_HALVINGS):
         middle = (low + high) / 2
-        good = caught(launch, Face(height, np.exp(middle)))
-        low, high = np.where(good, low, middle), np.where(good, middle, high)
-    found = (low + high) / 2
-    if none.any():
-        found = np.where(none, _beyond(launch, height), found)
-    return np.asarray(np.exp(found))
+        enough = good(middle)
+        low, high = np.where(enough, low, middle), np.where(enough, middle, high)
+    lack = np.where(at_once, 0.0, np.where(never, np.inf, high))
+    return np.asarray(lack.reshape(slopes.shape))
 
 
-def _beyond(launch: Launch, height: Array) -> Array:
-    """Logarithm of the threshold where nothing is caught: the least addition to the sprint speed with which
-    some slope would be, and that slope, (n,)."""
-    low, high = np.zeros(height.shape), np.full(height.shape, _LACK_MOST)
-    slopes = np.linspace(np.log(_SLOPES[0]), np.log(_SLOPES[1]), _RUNGS)
-    best = np.full(height.shape, slopes[-1])
-    for _ in range(_HALVINGS):
-        more = (low + high) / 2
-        quicker = replace(launch, sprint_m_s=launch.sprint_m_s + more / launch.start.sprint_share)
-        good = np.zeros(height.shape, bool)
-        for log in slopes[::-1]:
-            now = caught(quicker, Face(height, np.full(height.shape, np.exp(log))))
-            best, good = np.where(now, log, best), good | now
-        low, high = np.where(good, low, more), np.where(good, more, high)
-    return np.asarray(best + high / LACKS_M_S)
+def takeoff_slope(launch: Launch, height_m: float | Array) -> Array:
+    """The take-off threshold: the least steepest-slope of a face of this height [m] that is caught, (n,);
+    lower is easier.
+
+    On big faces a rider is caught in a span of slopes only: too flat gives too little, too steep passes too
+    soon; and the biggest are caught on none. So the threshold is the least of slope x exp(lack / 4 m/s), with
+    the speed that a start lacks there: the slope itself where any is caught, and a number that still orders
+    boards and does not jump where none is.
+    """
+    height = np.broadcast_to(np.asarray(height_m, float), launch.mass_kg.shape)
+    ladder = np.linspace(np.log(_SLOPES[0]), np.log(_SLOPES[1]), _LADDER)
+    logs: Array = np.broadcast_to(ladder, (len(height), _LADDER))
+    best: Array = np.full(height.shape, np.inf)
+    for _ in range(_LOOKS):
+        value = logs + lacks_m_s(launch, height, np.exp(logs)) / LACKS_M_S
+        least = value.argmin(axis=1)
+        best = np.minimum(best, value.min(axis=1))
+        row, step = np.arange(len(height)), logs[:, 1] - logs[:, 0]
+        logs = logs[row, least][:, None] + np.linspace(-1, 1, _LADDER)[None, :] * step[:, None]
+    return np.asarray(np.exp(best))

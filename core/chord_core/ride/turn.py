@@ -24,34 +24,38 @@ from chord_core.tables.craft import craft
 
 #: Trim at which a tail lets go [deg], and the wetted length [m] that holds a rider of 78 kg on a medium
 #: thruster with a medium rail.
-_LETS_GO_DEG, _NEED_M, _AT_KG = 8.0, 0.42, 78.0
+LETS_GO_DEG, _NEED_M, _AT_KG = 8.0, 0.42, 78.0
 #: What rails add to the fins' effective area [m2]: medium, and from full to low; a soft edge takes some.
 _RAIL_MEDIUM_M2, _RAIL_LOW_M2, _RAIL_FULL_M2, _SOFT_EDGE_M2 = 0.0084, 0.0126, 0.0042, 0.0015
 #: Body height at which the rider's mass stands, as a share.
 _MASS_AT = 0.56
 
 
-def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
-    """Speed [m/s] at which the tail lets go, (n,); higher is safer.
-
-    Where the wetted length at 8 degrees of trim on the tail's beam (one foot up) falls to what the fins
-    and rails need: .42 m sqrt[(A_ref + rail)(W / 78 g) / (A + rail of the board)]. The speed is found by
-    a fixed point: deadrise bends Savitsky's lift, which is else a part with speed and one without.
-    """
-    fleet = hull.fleet
+def hold_need_m(hull: Hull, fins: FinSet, weight_n: Array) -> Array:
+    """Wetted length [m] of the tail that holds, (n,): .42 m sqrt[(A_ref + rail)(W / 78 g) / (A + rail)], with
+    the effective area of the fins and what rails, dropped edge and channels add."""
+    fleet, c = hull.fleet, craft()
     rail = _RAIL_LOW_M2 + (_RAIL_FULL_M2 - _RAIL_LOW_M2) * fleet.rail
-    c = craft()
     rail = rail + c.hold_dropped_m2 * fleet.dropped + c.hold_channel * fleet.channel_m2
     grip = fins.area_m2 + rail - _SOFT_EDGE_M2 * (1 - edge_share(hull))
     reference = set_strength("thruster", "M")[0] + _RAIL_MEDIUM_M2
-    need = _NEED_M * np.sqrt(reference * weight_n / (_AT_KG * G) / grip)
-    beam = fleet.tail_width
-    wetted_beams = need / beam
+    return np.asarray(_NEED_M * np.sqrt(reference * weight_n / (_AT_KG * G) / grip))
+
+
+def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
+    """Speed [m/s] at which the tail lets go, (n,); higher is safer.
+
+    Where the wetted length at 8 degrees of trim on the tail's beam (one foot up) falls to what the fins and
+    rails need (``hold_need_m``). The speed is found by a fixed point: deadrise bends Savitsky's lift, which
+    is else a part with speed and one without.
+    """
+    beam = hull.fleet.tail_width
+    wetted_beams = hold_need_m(hull, fins, weight_n) / beam
     speed = np.full(len(hull), 8.0)
     for _ in range(12):
         wanted = weight_n / (rho / 2 * speed**2 * beam**2)
         bent = flat_for(wanted, effective_deadrise(hull)) / wanted
-        load = weight_n * bent / (rho / 2 * beam**2) / _LETS_GO_DEG**1.1
+        load = weight_n * bent / (rho / 2 * beam**2) / LETS_GO_DEG**1.1
         still = 0.0055 * wetted_beams**2.5 * G * beam
         speed = np.sqrt(np.maximum(load - still, 0.25) / (0.012 * np.sqrt(wetted_beams)))
     return np.asarray(speed)
@@ -60,7 +64,7 @@ def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
 def hold_lift_n(hull: Hull, speed: Array, wetted_m: Array, rho: float) -> Array:
     """Lift [N] of the tail's beam at 8 degrees of trim, for checking ``hold_speed``."""
     beam = hull.fleet.tail_width
-    flat = flat_lift(np.full(len(hull), _LETS_GO_DEG), wetted_m / beam, speed / np.sqrt(G * beam))
+    flat = flat_lift(np.full(len(hull), LETS_GO_DEG), wetted_m / beam, speed / np.sqrt(G * beam))
     return np.asarray(deadrise_lift(flat, effective_deadrise(hull)) * rho / 2 * speed**2 * beam**2)
 
 

@@ -12,19 +12,23 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.chop import chop_drag, hold_in_chop, impact_g
+from chord_core.ride.contours import effective_deadrise
 from chord_core.ride.entry import entry_factor
+from chord_core.ride.fast.nose import clear_fast
+from chord_core.ride.fast.planing import cubic_weights, plane_boards
+from chord_core.ride.fast.tail import hold_boards, load_boards
+from chord_core.ride.fast.waves import gives, keep_boards
 from chord_core.ride.fins import FinSet
-from chord_core.ride.kernel import keep_boards
 from chord_core.ride.lying import Lying, lying_fast, lying_plain, paddler_of, running_of
 from chord_core.ride.measured_power import power_for
-from chord_core.ride.nose import nose_factor
-from chord_core.ride.plane import Planing, plane_at
+from chord_core.ride.nose import nose_clearance, nose_factor
+from chord_core.ride.plane import Planing, outside_of, plane_at
 from chord_core.ride.reference import quick_roll
 from chord_core.ride.river import stays_on
 from chord_core.ride.standup import standing_factor
-from chord_core.ride.sweet import sweet_spot
+from chord_core.ride.sweet import LEVEL_DEG, SPEED_M_S, WET_SHARE, sweet_spot
 from chord_core.ride.trim import keeping
-from chord_core.ride.turn import hold_speed, lay_over, lean_tolerance_deg, roll_time
+from chord_core.ride.turn import LETS_GO_DEG, hold_need_m, hold_speed, lay_over, lean_tolerance_deg, roll_time
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs
@@ -74,18 +78,30 @@ class Riding:
         """Speed through the water at the usual face [m/s]: along the wall, or the river's flow."""
         return self.spot.flow_m_s if self.spot.river else float(self.usual.along_m_s[0])
 
+    def planing_at(self, speed_m_s: float) -> Planing:
+        """Planing at one speed [m/s]."""
+        foot = self.rider.foot_weight
+        planes = self.lying.planes
+        if planes is None:
+            return plane_at(self.hull, self.weight_n, np.full(len(self.hull), speed_m_s), self.rho, foot)
+        out = np.empty((len(self.hull), 4))
+        _, beam, deadrise, curvature, _, weight = running_of(self.hull, self.rider.standing_kg, foot)
+        first, weights = cubic_weights(np.array([speed_m_s]))
+        plane_boards(planes.table, planes.longest, beam, deadrise, curvature, weight, speed_m_s, first[0],
+                     weights[0], self.rho, out)  # fmt: skip
+        drag, wet, trim, load = out.T
+        outside = outside_of(wet / beam, speed_m_s / np.sqrt(G * beam), trim)
+        return Planing(drag, wet, trim, load, outside)
+
     @cached_property
     def planing(self) -> Planing:
         """Planing at that speed."""
-        many = np.full(len(self.hull), self.along_m_s)
-        return plane_at(self.hull, self.weight_n, many, self.rho, self.rider.foot_weight)
+        return self.planing_at(self.along_m_s)
 
     @cached_property
     def roll_s(self) -> Array:
         """Time to roll by 30 degrees [s], at 4.2 m/s."""
-        c = craft()
-        many = np.full(len(self.hull), c.roll_speed_m_s)
-        wet = plane_at(self.hull, self.weight_n, many, self.rho, self.rider.foot_weight).wetted_m
+        wet = self.planing_at(craft().roll_speed_m_s).wetted_m
         return roll_time(self.hull, self.rider.mass_kg, wet, self.rho)
 
     @cached_property
@@ -105,7 +121,13 @@ class Riding:
     @cached_property
     def still_hold_m_s(self) -> Array:
         """Speed at which the tail lets go on smooth water [m/s]."""
-        return hold_speed(self.hull, self.fins, self.weight_n, self.rho)
+        if not self.fast:
+            return hold_speed(self.hull, self.fins, self.weight_n, self.rho)
+        out = np.empty(len(self.hull))
+        need = hold_need_m(self.hull, self.fins, self.weight_n)
+        hold_boards(need, self.hull.fleet.tail_width, effective_deadrise(self.hull), self.weight_n, self.rho,
+                    LETS_GO_DEG, out)  # fmt: skip
+        return out
 
     @cached_property
     def hold_m_s(self) -> Array:
@@ -115,7 +137,15 @@ class Riding:
     @cached_property
     def sweet_m(self) -> Array:
         """Sweet spot [m]."""
-        return sweet_spot(self.hull, self.weight_n, self.rho, self.rider.foot_weight)
+        foot = self.rider.foot_weight
+        if not self.fast:
+            return sweet_spot(self.hull, self.weight_n, self.rho, foot)
+        ends = []
+        for trim in LEVEL_DEG:
+            ends.append(np.empty(len(self.hull)))
+            load_boards(self.hull.fleet.length, self.hull.planing_beam_m(foot), effective_deadrise(self.hull),
+                        self.weight_n, self.rho, SPEED_M_S, trim, WET_SHARE, ends[-1])  # fmt: skip
+        return np.asarray(ends[0] - ends[1])
 
     @cached_property
     def lean_deg(self) -> Array:
@@ -143,15 +173,20 @@ class Riding:
     def _keep(self, face: Face) -> Array:
         c = craft()
         lost = chop_drag(self.impact)
-        if not self.fast:
+        planes = self.lying.planes
+        if planes is None:
             foot = self.rider.foot_weight
             given = keeping(self.hull, self.weight_n, face, self.pump, lost, self.rho, foot)
         else:
             given = np.empty((len(self.hull), len(face.height_m)))
-            running = running_of(self.hull, self.rider.standing_kg, self.rider.foot_weight)
-            keep_boards(*running, lost, self.pump, c.drag_least, c.along_slope, self.rho,
-                        face.height_m, face.slope, face.along_m_s, given)  # fmt: skip
+            gifts = gives(face, c.along_slope)
+            keep_boards(planes.table, planes.longest, lost, self.pump, c.drag_least, gifts, 1 / face.front_m,
+                        *cubic_weights(face.along_m_s), given)  # fmt: skip
         return np.asarray(expit(1.7 * np.log(given) / c.along_sigma))
+
+    def _clear(self, face: Face) -> Array:
+        control = self.rider.rung.trim_control_deg
+        return (clear_fast if self.fast else nose_clearance)(self.hull, face, control)
 
     def _catch(self, face: Face, threshold: Array) -> Array:
         """The slope falls off along the crest, so the crest that can be caught grows with ln(s / s_t)."""
@@ -199,7 +234,7 @@ class Riding:
         found = {
             "catch": self._catch(face, threshold),
             "keep": self._keep(face),
-            "nose": nose_factor(self.hull, face, rung.trim_control_deg, recovers),
+            "nose": nose_factor(self.hull, face, self._clear(face), recovers),
             "hold": expit((self.hold_m_s[:, None] - face.along_m_s[None, :]) / c.hold_soft_m_s),
             "stand": np.repeat(self.stand[:, None], len(face.height_m), axis=1),
             "nerve": self._nerve(face.height_m),
@@ -249,14 +284,11 @@ def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = T
     Args:
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
-        fast: the compiled form; else the plain one, which solves take-off at the heights of the bins.
+        fast: the compiled form; else the plain one.
     """
     rho = spot.water_kg_m3 * (1 - spot.aeration)
     paddler = paddler_of(rider, power_for(rider, rho))
-    if fast:
-        lying = lying_fast(hull, paddler, rho)
-    else:
-        lying = lying_plain(hull, paddler, rho, np.append(spot.bins.face_m, SCAN_M))
+    lying = (lying_fast if fast else lying_plain)(hull, paddler, rho)
     return Riding(hull, fins, rider, spot, lying, fast)
 
 

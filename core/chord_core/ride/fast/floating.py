@@ -1,0 +1,119 @@
+"""``float_prone`` for every board of a fleet."""
+
+from __future__ import annotations
+
+import math
+
+from chord_core.ride.fast.compiled import compiled
+from chord_core.ride.float import DEEPEST_NOSE_M, NOSE_CLEAR_M, RISE_M, TRIM_LEAST, TRIM_MOST
+
+_DIP_M = NOSE_CLEAR_M - DEEPEST_NOSE_M
+_FLOAT_STEPS, _SHIFT_STEPS = 22, 4
+#: Mass [of the load] to which float is solved.
+_CLOSE = 1e-11
+_MIDDLE = 40  # the station at half the length
+
+
+@compiled
+def _feet(place, mass, volume, thick, rho, deck, slope, at_tail, spare_moment, low, high, start):
+    """Where the feet lie [m from the tail] so that moments balance: ``_Lying.feet`` of one board."""
+    total, at_feet = 0.0, 0.0
+    for j in range(len(place)):
+        total += mass[j]
+        at_feet += mass[j] * place[j]
+    feet = min(max(start, low), high)
+    for _ in range(_SHIFT_STEPS):
+        moment, growth = 0.0, 0.0
+        for j in range(len(place)):
+            there = feet + place[j]
+            deep = at_tail - deck - slope * there
+            per_m = rho * volume[j] / thick[j]
+            borne = min(max(deep * per_m, 0.0), rho * volume[j])
+            moment += borne * there
+            growth += borne
+            if 0 < deep < thick[j]:
+                growth -= per_m * slope * there
+        spare = spare_moment + moment - total * feet - at_feet
+        if spare > 0:
+            low = feet
+        else:
+            high = feet
+        newton = feet - spare / min(growth - total, -1e-6)
+        feet = newton if low <= newton <= high else (low + high) / 2
+    return feet
+
+
+@compiled
+def _plane_of_water(u, length, tip):
+    """Tangent of trim, water over the datum at the tail and clearance of the nose: ``_Lying.plane``."""
+    trim = TRIM_LEAST + (TRIM_MOST - TRIM_LEAST) * min(max(u - 1, 0.0), 1.0)
+    clear = NOSE_CLEAR_M + RISE_M * min(max(1 - u, 0.0), 1.0) - _DIP_M * min(max(u - 2, 0.0), 1.0)
+    slope = math.tan(trim)
+    return slope, tip - clear + length * slope, clear
+
+
+@compiled
+def float_boards(share, weight, rocker, thickness, section, length, board_kg, centre,
+                 place, mass, volume, thick, height, rho, out):  # fmt: skip
+    """``float_prone`` for all boards; ``out`` (n, 5): trim, clearance, sink, feet, immersed [kg]."""
+    body = 0.0
+    for j in range(len(mass)):
+        body += mass[j]
+    for i in range(len(length)):
+        tip = rocker[i, -1]
+        deck = rocker[i, _MIDDLE] + thickness[i, _MIDDLE]
+        low_feet = -0.62 * height
+        high_feet = max(length[i] - 0.85 * height, low_feet + 0.05)
+        load = body + board_kg[i]
+        feet = 0.0
+        low, high, at_low, at_high, side = 0.0, 3.0, 0.0, 0.0, 0.0
+        u, borne = 0.0, 0.0
+        enough = _CLOSE * load
+        for step in range(_FLOAT_STEPS + 3):
+            if step == 0:
+                u = 0.0
+            elif step == 1:
+                u = 3.0
+            else:
+                part = at_low / (at_low - at_high) if at_low != at_high else at_low
+                part = min(max(part, 0.0), 1.0)
+                halves = step < _FLOAT_STEPS + 2 and (step - 2) % 4 == 3
+                u = low + (0.5 if halves else part) * (high - low)
+            slope, at_tail, _ = _plane_of_water(u, length[i], tip)
+            kg, moment = 0.0, 0.0
+            for k in range(len(share)):
+                wet = (at_tail - slope * share[k] * length[i] - rocker[i, k]) / max(thickness[i, k], 1e-6)
+                wet = min(max(wet, 0.0), 1.0)
+                piece = wet * section[i, k] * weight[k]
+                kg += piece
+                moment += piece * share[k]
+            kg *= rho * length[i]
+            moment *= rho * length[i] ** 2
+            feet = _feet(place, mass, volume, thick, rho, deck, slope, at_tail,
+                         moment - board_kg[i] * centre[i], low_feet, high_feet, feet)  # fmt: skip
+            borne = kg
+            for j in range(len(place)):
+                deep = at_tail - deck - slope * (feet + place[j])
+                borne += min(max(deep * rho * volume[j] / thick[j], 0.0), rho * volume[j])
+            spare = borne - load
+            if step == 0:
+                at_low = spare
+            elif step == 1:
+                at_high = spare
+            elif abs(spare) < enough:
+                break
+            elif step < _FLOAT_STEPS + 2:
+                if spare < 0:
+                    if side < 0:
+                        at_high /= 2
+                    side, low, at_low = -1.0, u, spare
+                else:
+                    if side > 0:
+                        at_low /= 2
+                    side, high, at_high = 1.0, u, spare
+        slope, at_tail, clear = _plane_of_water(u, length[i], tip)
+        out[i, 0] = math.atan(slope)
+        out[i, 1] = clear
+        out[i, 2] = at_tail - slope * length[i] / 2 - deck
+        out[i, 3] = feet
+        out[i, 4] = borne

@@ -1,0 +1,168 @@
+"""Planing of every board of a fleet over speeds and wetted lengths: Savitsky's formulas of ``plane.py``.
+
+Drag over weight is tabled over 28 speeds and 14 wetted lengths once a board; at the speed of a wave it is a
+cubic through four neighbours in the logarithm of speed.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+
+from chord_core.hull.stations import Array, Rows
+from chord_core.physics import VISCOSITY_M2_S, G
+from chord_core.ride.fast.compiled import compiled
+from chord_core.ride.takeoff import PLANES_FROM
+
+_DEGREE = 180.0 / math.pi
+#: Speeds [m/s] and wetted lengths (shares of the longest one) of the table.
+SPEED_COUNT, TRIALS = 24, 14
+TABLE_M_S = np.geomspace(PLANES_FROM, 18.0, SPEED_COUNT)
+_LOG_TABLE, _LOG10_TABLE = np.log(TABLE_M_S), np.log10(TABLE_M_S)
+_SHARES = np.linspace(0.14, 1.0, TRIALS)
+
+
+def cubic_weights(speed_m_s: Array) -> tuple[Rows, Array]:
+    """First of four neighbours in the table of speeds (m,) and their weights (m, 4) for speeds [m/s]."""
+    log = np.log(np.clip(speed_m_s, TABLE_M_S[0], TABLE_M_S[-1]))
+    step = _LOG_TABLE[1] - _LOG_TABLE[0]
+    place = (log - _LOG_TABLE[0]) / step
+    first = np.clip(np.floor(place).astype(np.int64) - 1, 0, SPEED_COUNT - 4)
+    t = place - first
+    weights = (
+        -(t - 1) * (t - 2) * (t - 3) / 6,
+        t * (t - 2) * (t - 3) / 2,
+        -t * (t - 1) * (t - 3) / 2,
+        t * (t - 1) * (t - 2) / 6,
+    )
+    return first, np.ascontiguousarray(np.stack(weights, axis=-1))
+
+
+@compiled
+def flat_for(lift, deadrise):
+    """``plane.flat_for`` of one load."""
+    k = 0.0065 * min(max(deadrise, -10.0), 30.0)
+    lift = max(lift, 1e-9)
+    if k == 0:
+        return lift
+    flat = 2 * lift + (2 * k) ** 2.5 if k > 0 else lift
+    for _ in range(9):
+        bent = k * flat**0.6
+        step = (flat - bent - lift) / max(1 - 0.6 * bent / flat, 0.1)
+        flat = max(flat - step, 1e-9)
+        if abs(step) < 1e-13:
+            break
+    return flat
+
+
+@compiled
+def _longest(length, beam, cv, reach):
+    """``_longest_wet`` of one board; ``reach`` [m] is as far forward as the load goes, or under 0: no
+    limit."""
+    longest = 0.85 * length
+    if reach < 0:
+        return longest
+    low, high = 0.02, longest
+    for _ in range(24):
+        wet = (low + high) / 2
+        beams = wet / beam
+        if (0.75 - 1 / (5.21 * cv**2 / beams**2 + 2.39)) * wet > reach:
+            high = wet
+        else:
+            low = wet
+    return (low + high) / 2
+
+
+@compiled
+def peak(values, sign):
+    """Greatest ``sign`` x value of a row, refined by a parabola through its neighbours."""
+    best, last = 0, len(values) - 1
+    for k in range(1, last + 1):
+        if sign * values[k] > sign * values[best]:
+            best = k
+    if 0 < best < last:
+        y0, y1, y2 = values[best - 1], values[best], values[best + 1]
+        bend = y0 - 2 * y1 + y2
+        if sign * bend < -1e-12:
+            move = min(max((y0 - y2) / (2 * bend), -0.5), 0.5)
+            return y1 - (y0 - y2) * move / 4
+    return values[best]
+
+
+@compiled
+def _lengths(longest, beam, curvature, shares, wet, root, deep, bent, log_wet):
+    """Fill the wetted lengths that are tried and what Savitsky's formula needs of them."""
+    for k in range(len(shares)):
+        wet[k] = longest * shares[k]
+        beams = wet[k] / beam
+        root[k] = 0.012 * math.sqrt(beams)
+        deep[k] = 0.0055 * beams**2 * math.sqrt(beams)
+        bent[k] = _DEGREE * curvature * wet[k] / 4
+        log_wet[k] = math.log10(wet[k] / VISCOSITY_M2_S) - 2
+
+
+@compiled
+def _shares_of_weight(flat, cv2, log_speed, area_share, wet, root, deep, bent, log_wet, out):
+    """Drag over weight at each wetted length; ``area_share`` = rho / 2 V^2 beam / weight."""
+    for k in range(len(wet)):
+        trim = (flat / (root[k] + deep[k] / cv2)) ** (1 / 1.1) + bent[k]
+        reynolds = max(log_wet[k] + log_speed, 2.0)
+        friction = 0.075 / reynolds**2 * wet[k] * area_share
+        out[k] = math.tan(min(trim, 80.0) / _DEGREE) + friction
+
+
+@compiled
+def table_boards(length, beam, deadrise, curvature, reach, weight, rho, table, longest, least):
+    """Drag over weight into ``table`` (n, speeds, lengths), the longest wetted length [m] into ``longest``
+    (n, speeds), the least over the lengths into ``least`` (n, speeds)."""
+    wet, root, deep = np.empty(TRIALS), np.empty(TRIALS), np.empty(TRIALS)
+    bent, log_wet = np.empty(TRIALS), np.empty(TRIALS)
+    for i in range(len(length)):
+        for s in range(SPEED_COUNT):
+            cv2 = TABLE_M_S[s] ** 2 / (G * beam[i])
+            if s == 0 or reach[i] >= 0:
+                longest[i, s] = _longest(length[i], beam[i], math.sqrt(cv2), reach[i])
+                _lengths(longest[i, s], beam[i], curvature[i], _SHARES, wet, root, deep, bent, log_wet)
+            else:
+                longest[i, s] = longest[i, 0]
+            dynamic = rho / 2 * TABLE_M_S[s] ** 2
+            flat = flat_for(weight[i] / (dynamic * beam[i] ** 2), deadrise[i])
+            share = dynamic * beam[i] / weight[i]
+            _shares_of_weight(flat, cv2, _LOG10_TABLE[s], share, wet, root, deep, bent, log_wet, table[i, s])
+            least[i, s] = peak(table[i, s], -1.0)
+
+
+@compiled
+def plane_boards(table, longest, beam, deadrise, curvature, weight, speed, first, weights, rho, out):
+    """``plane_at`` for all boards at one speed: drag over weight, wetted length, trim, load into ``out`` (n,
+    4).
+
+    ``first`` and ``weights`` are ``cubic_weights`` of the speed.
+    """
+    drag = np.empty(TRIALS)
+    for i in range(len(beam)):
+        long = 0.0
+        for k in range(4):
+            long += weights[k] * longest[i, first + k]
+        best = 0
+        for t in range(TRIALS):
+            drag[t] = 0.0
+            for k in range(4):
+                drag[t] += weights[k] * table[i, first + k, t]
+            if drag[t] < drag[best]:
+                best = t
+        move, rise = 0.0, 0.0
+        if 0 < best < TRIALS - 1:
+            bend = drag[best - 1] - 2 * drag[best] + drag[best + 1]
+            if bend > 1e-12:
+                rise = drag[best - 1] - drag[best + 1]
+                move = min(max(rise / (2 * bend), -0.5), 0.5)
+        wet = long * (_SHARES[best] + move * (_SHARES[1] - _SHARES[0]))
+        beams, cv2 = wet / beam[i], speed**2 / (G * beam[i])
+        flat = flat_for(weight[i] / (rho / 2 * speed**2 * beam[i] ** 2), deadrise[i])
+        by_trim = math.sqrt(beams) * (0.012 + 0.0055 * beams**2 / cv2)
+        out[i, 0] = drag[best] - rise * move / 4
+        out[i, 1] = wet
+        out[i, 2] = (flat / by_trim) ** (1 / 1.1) + _DEGREE * curvature[i] * wet / 4
+        out[i, 3] = (0.75 - 1 / (5.21 * cv2 / beams**2 + 2.39)) * wet
