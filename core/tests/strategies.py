@@ -55,6 +55,29 @@ def waters(draw: st.DrawFn) -> Water:
     )
 
 
+@st.composite
+def riders(draw: st.DrawFn) -> Surfer:
+    """A prone surfer of any rung from a light teenager to a heavy adult."""
+    return Surfer(
+        mass_kg=draw(between(45, 110)),
+        rung=draw(st.sampled_from(list(rungs()))),
+        fitness=draw(st.sampled_from(["low", "fair", "good", "high"])),
+        foot_weight=draw(st.sampled_from(["front", "even", "back"])),
+        style=draw(st.sampled_from(["active", "relaxed"])),
+        craft="prone",
+    )
+
+
+@st.composite
+def seas(draw: st.DrawFn) -> Water:
+    """Sea water from knee-high to double overhead, with wind perhaps."""
+    return Water(
+        usual_m=draw(between(0.4, 2.5)),
+        steepness=draw(st.sampled_from(["crumbly", "soft", "average", "steep", "hollow"])),
+        wind=draw(st.sampled_from(["offshore", "none", "cross", "onshore"])),
+    )
+
+
 def inches(family: str, length: float, width: float, thickness: float, **more: object) -> Board:
     """A board by its dims in inches."""
     return Board(

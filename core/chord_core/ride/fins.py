@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 import numpy as np
 
 from chord_core.documents.board import Board
-from chord_core.hull.stations import Array
+from chord_core.hull.stations import Array, Rows
 from chord_core.tables import families, table
 
 #: The rear foot stands about here [m from the tail]: yaw stiffness is taken about it.
@@ -33,6 +33,15 @@ class FinSet:
     single: Array
     depth_m: Array
     pump: Array
+
+    def rows(self, which: Rows | slice) -> FinSet:
+        """The fins of the boards ``which`` (indices or a slice)."""
+        return FinSet(**{f.name: getattr(self, f.name)[which] for f in fields(self)})
+
+    def joined(self, other: FinSet) -> FinSet:
+        """These fins with another fleet's behind them."""
+        pairs = {f.name: (getattr(self, f.name), getattr(other, f.name)) for f in fields(self)}
+        return FinSet(**{name: np.concatenate(pair) for name, pair in pairs.items()})
 
 
 def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0.0) -> tuple[float, float]:

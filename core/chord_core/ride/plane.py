@@ -23,7 +23,8 @@ LENGTH_WET, TRIM_RANGE_DEG = 0.85, 15.0
 #: A back-footed rider cannot carry the load ahead of this share of the length.
 BACK_FOOT_REACH = 0.38
 #: Wetted lengths that are tried, as shares of the longest one.
-_TRIALS = np.linspace(0.14, 1.0, 36)
+SHORTEST_TRIAL = 0.08
+_TRIALS = np.geomspace(SHORTEST_TRIAL, 1.0, 36)
 _NEWTON, _REACH_STEPS = 9, 24
 
 

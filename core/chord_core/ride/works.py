@@ -113,9 +113,10 @@ class Riding:
 
     @cached_property
     def impact(self) -> Array:
-        """Impact of the water's chop at that speed [g]."""
+        """Impact of the water's chop at 5 m/s [g]."""
+        speed = craft().chop_speed_m_s
         return impact_g(
-            self.hull, self.rider.mass_kg, self.along_m_s, self.spot.chop_m, self.planing.trim_deg, self.rho
+            self.hull, self.rider.mass_kg, speed, self.spot.chop_m, self.planing_at(speed).trim_deg, self.rho
         )
 
     @cached_property

@@ -13,14 +13,18 @@ import numpy as np
 from chord_core.hull.stations import Array, Rows
 from chord_core.physics import VISCOSITY_M2_S, G
 from chord_core.ride.fast.compiled import compiled
+from chord_core.ride.plane import SHORTEST_TRIAL
 from chord_core.ride.takeoff import PLANES_FROM
 
 _DEGREE = 180.0 / math.pi
 #: Speeds [m/s] and wetted lengths (shares of the longest one) of the table.
 SPEED_COUNT, TRIALS = 24, 14
+#: Wetted lengths that are looked at between the neighbours of the best one.
+_LOOKED = 13
 TABLE_M_S = np.geomspace(PLANES_FROM, 18.0, SPEED_COUNT)
 _LOG_TABLE, _LOG10_TABLE = np.log(TABLE_M_S), np.log10(TABLE_M_S)
-_SHARES = np.linspace(0.14, 1.0, TRIALS)
+SHARES = np.geomspace(SHORTEST_TRIAL, 1.0, TRIALS)
+_LOG_SHARE_STEP = math.log(SHARES[1] / SHARES[0])
 
 
 def cubic_weights(speed_m_s: Array) -> tuple[Rows, Array]:
@@ -123,7 +127,7 @@ def table_boards(length, beam, deadrise, curvature, reach, weight, rho, table, l
             cv2 = TABLE_M_S[s] ** 2 / (G * beam[i])
             if s == 0 or reach[i] >= 0:
                 longest[i, s] = _longest(length[i], beam[i], math.sqrt(cv2), reach[i])
-                _lengths(longest[i, s], beam[i], curvature[i], _SHARES, wet, root, deep, bent, log_wet)
+                _lengths(longest[i, s], beam[i], curvature[i], SHARES, wet, root, deep, bent, log_wet)
             else:
                 longest[i, s] = longest[i, 0]
             dynamic = rho / 2 * TABLE_M_S[s] ** 2
@@ -140,29 +144,41 @@ def plane_boards(table, longest, beam, deadrise, curvature, weight, speed, first
 
     ``first`` and ``weights`` are ``cubic_weights`` of the speed.
     """
-    drag = np.empty(TRIALS)
+    drag, shares, wet, root = np.empty(_LOOKED), np.empty(_LOOKED), np.empty(_LOOKED), np.empty(_LOOKED)
+    deep, bent, log_wet = np.empty(_LOOKED), np.empty(_LOOKED), np.empty(_LOOKED)
     for i in range(len(beam)):
-        long = 0.0
+        long, best, least = 0.0, 0, 1e9
         for k in range(4):
             long += weights[k] * longest[i, first + k]
-        best = 0
         for t in range(TRIALS):
-            drag[t] = 0.0
+            value = 0.0
             for k in range(4):
-                drag[t] += weights[k] * table[i, first + k, t]
+                value += weights[k] * table[i, first + k, t]
+            if value < least:
+                best, least = t, value
+        # Once more between the neighbours of the best one, exactly.
+        low, high = SHARES[max(best - 1, 0)], SHARES[min(best + 1, TRIALS - 1)]
+        for t in range(_LOOKED):
+            shares[t] = low + (high - low) * t / (_LOOKED - 1)
+        _lengths(long, beam[i], curvature[i], shares, wet, root, deep, bent, log_wet)
+        dynamic, cv2 = rho / 2 * speed**2, speed**2 / (G * beam[i])
+        flat = flat_for(weight[i] / (dynamic * beam[i] ** 2), deadrise[i])
+        share = dynamic * beam[i] / weight[i]
+        _shares_of_weight(flat, cv2, math.log10(speed), share, wet, root, deep, bent, log_wet, drag)
+        best = 0
+        for t in range(1, _LOOKED):
             if drag[t] < drag[best]:
                 best = t
         move, rise = 0.0, 0.0
-        if 0 < best < TRIALS - 1:
+        if 0 < best < _LOOKED - 1:
             bend = drag[best - 1] - 2 * drag[best] + drag[best + 1]
-            if bend > 1e-12:
+            if bend > 1e-13:
                 rise = drag[best - 1] - drag[best + 1]
                 move = min(max(rise / (2 * bend), -0.5), 0.5)
-        wet = long * (_SHARES[best] + move * (_SHARES[1] - _SHARES[0]))
-        beams, cv2 = wet / beam[i], speed**2 / (G * beam[i])
-        flat = flat_for(weight[i] / (rho / 2 * speed**2 * beam[i] ** 2), deadrise[i])
+        length = wet[best] + move * (wet[1] - wet[0])
+        beams = length / beam[i]
         by_trim = math.sqrt(beams) * (0.012 + 0.0055 * beams**2 / cv2)
         out[i, 0] = drag[best] - rise * move / 4
-        out[i, 1] = wet
-        out[i, 2] = (flat / by_trim) ** (1 / 1.1) + _DEGREE * curvature[i] * wet / 4
-        out[i, 3] = (0.75 - 1 / (5.21 * cv2 / beams**2 + 2.39)) * wet
+        out[i, 1] = length
+        out[i, 2] = (flat / by_trim) ** (1 / 1.1) + _DEGREE * curvature[i] * length / 4
+        out[i, 3] = (0.75 - 1 / (5.21 * cv2 / beams**2 + 2.39)) * length

@@ -320,14 +320,15 @@ def takeoff_boards(heights, start_share, carries, mass, power, push, sprint, dra
     for i in range(len(carries)):
         _net_boards(drag[i], power, push, ADDED_MASS * mass[i], net)
         for j in range(len(heights)):
-            guess, width = -2.0, 0.2
-            if j == 1:
+            if j == 0:
+                guess, width = -2.0, 0.2
+            elif j == 1:
                 guess, width = places[0] + 0.17, 0.05
             elif j == 2:
                 guess, width = 2 * places[1] - places[0], 0.03
             elif out[i, j - 1] > places[j - 1]:
                 guess, width = places[j - 1], _WIDE
-            elif j > 2:
+            else:
                 guess, width = 3 * places[j - 1] - 3 * places[j - 2] + places[j - 3], _WINDOW
             out[i, j], places[j] = _least(
                 guess, width, heights[j], start_share, carries[i], sprint[i], net, runs_up, slides

@@ -8,11 +8,10 @@ import numpy as np
 
 from chord_core.hull.stations import Array
 from chord_core.ride.fast.compiled import compiled
-from chord_core.ride.fast.planing import TRIALS, peak
+from chord_core.ride.fast.planing import SHARES, TRIALS, peak
 from chord_core.ride.trim import steepest_chord
 from chord_core.water.face import Face
 
-_SHARES = np.linspace(0.14, 1.0, TRIALS)
 #: What faces give is tabled over the root of length over front, which is even where it bends.
 _NODES, _ROOT_MOST = 121, 7.0
 _LENGTHS = np.linspace(0, _ROOT_MOST, _NODES) ** 2
@@ -34,7 +33,7 @@ def keep_boards(table, longest, lost, pump, least, given, per_front, first, weig
     ``planing.cubic_weights`` of the speeds along the walls.
     """
     trials = np.empty(TRIALS)
-    root_shares = np.sqrt(_SHARES) * ((_NODES - 1) / _ROOT_MOST)
+    root_shares = np.sqrt(SHARES) * ((_NODES - 1) / _ROOT_MOST)
     for i in range(len(lost)):
         moved = lost[i] - pump[i]
         for j in range(len(per_front)):

@@ -1,0 +1,80 @@
+"""Many boards in pieces, so that a hundred thousand need no more memory than a thousand at a time."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array, Rows
+from chord_core.ride.fins import FinSet
+from chord_core.ride.span import Span, span_of
+from chord_core.ride.works import Riding, riding_of
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
+
+#: Boards at a time: some 20 MB of tables.
+CHUNK = 1000
+
+
+@dataclass(frozen=True)
+class Summary:
+    """What a rack needs of n boards, (n,): works share, rides an hour and range [m] (NaN on a river), which
+    of the factors ``names`` ends the range (-1: none), sprint [m/s], how surely a river board stays (NaN at
+    sea)."""
+
+    works: Array
+    rides: Array
+    low_m: Array
+    high_m: Array
+    small_ends: Rows
+    big_ends: Rows
+    sprint_m_s: Array
+    stays_on: Array
+    names: tuple[str, ...]
+
+    def ends(self, row: int) -> dict[str, str]:
+        """What ends the range of one board at its small and at its big end, where something does."""
+        which = {"small": int(self.small_ends[row]), "big": int(self.big_ends[row])}
+        return {end: self.names[factor] for end, factor in which.items() if factor >= 0}
+
+
+def _no_span(count: int) -> Span:
+    nothing, never = np.full(count, np.nan), np.full(count, -1)
+    return Span(nothing, nothing, nothing, (), never, never)
+
+
+def _summary(riding: Riding) -> Summary:
+    count, river = len(riding.hull), riding.spot.river
+    span = _no_span(count) if river else span_of(riding)
+    stays = riding.factors(riding.bins_face)["stays"][:, 0] if river else np.full(count, np.nan)
+    return Summary(
+        works=riding.works,
+        rides=riding.rides_an_hour(riding.works),
+        low_m=span.low_m,
+        high_m=span.high_m,
+        small_ends=span.small_ends,
+        big_ends=span.big_ends,
+        sprint_m_s=riding.lying.sprint_m_s,
+        stays_on=stays,
+        names=span.names,
+    )
+
+
+def summary_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, chunk: int = CHUNK) -> Summary:
+    """What boards do for a rider in a water, ``chunk`` boards at a time.
+
+    Args:
+        hull: n boards, as ``labelled_hulls`` gives them.
+        fins: their fins, in the same order.
+    """
+    pieces = [slice(start, start + chunk) for start in range(0, len(hull), chunk)]
+    made = [_summary(riding_of(hull.rows(piece), fins.rows(piece), rider, spot)) for piece in pieces]
+    if len(made) == 1:
+        return made[0]
+    columns = (
+        "works", "rides", "low_m", "high_m", "small_ends", "big_ends", "sprint_m_s", "stays_on",
+    )  # fmt: skip
+    joined = {name: np.concatenate([getattr(one, name) for one in made]) for name in columns}
+    return Summary(**joined, names=made[0].names)
