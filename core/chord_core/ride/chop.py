@@ -45,5 +45,6 @@ def chop_drag(impact: Array) -> Array:
 
 
 def hold_in_chop(hold_m_s: Array, impact: Array) -> Array:
-    """Hold speed [m/s] when fins leave the water, (n,): 8 % a g over 1.5, never under a quarter of it."""
-    return np.asarray(hold_m_s * np.maximum(1 - craft().hold_impact * np.maximum(impact - 1.5, 0), 0.25))
+    """Hold speed [m/s] when fins leave the water, (n,): 4 % less for the first g over 1.5, ever less a
+    further g."""
+    return np.asarray(hold_m_s / (1 + craft().hold_impact * np.maximum(impact - 1.5, 0)))

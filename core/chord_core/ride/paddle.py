@@ -15,7 +15,8 @@ from chord_core.ride.wave_drag import wave_drag_n
 #: Form factor on the friction line [1.05-1.2], and form drag of the body on its largest immersed section
 #: [.3-.6]: a streamlined swimmer has about .3, a paddler's chest is raised into the flow.
 FORM, BODY_DRAG = 1.1, 0.5
-_SLOWEST_M_S, _FASTEST_M_S = 0.1, 6.0
+#: Speeds [m/s] between which the first that asks for all of the power is looked for.
+_SPEEDS_M_S = np.linspace(0.25, 11.0, 44)
 _STEPS = 24
 
 
@@ -50,10 +51,18 @@ def paddling_drag(immersed: Immersed, speed_m_s: Array, rho: float) -> Drag:
 
 
 def paddling_speed(immersed: Immersed, power_w: float, rho: float) -> Array:
-    """Speed [m/s] at which drag x speed equals a power [W], (n,)."""
+    """The least speed [m/s] at which drag x speed equals a power [W], (n,).
+
+    Over the hump of the wave drag less power may do again; nobody paddles over it.
+    """
     many = immersed.length.shape
 
     def spare(speed: Array) -> Array:
         return np.asarray(paddling_drag(immersed, speed, rho).total * speed - power_w)
 
-    return rising_roots(spare, np.full(many, _SLOWEST_M_S), np.full(many, _FASTEST_M_S), _STEPS)
+    low, high = np.zeros(many), np.full(many, np.nan)
+    for speed in _SPEEDS_M_S:
+        asks = np.isnan(high) & (spare(np.full(many, speed)) >= 0)
+        high = np.where(asks, speed, high)
+        low = np.where(np.isnan(high), speed, low)
+    return rising_roots(spare, np.maximum(low, 0.01), np.nan_to_num(high, nan=_SPEEDS_M_S[-1]), _STEPS)

@@ -42,6 +42,13 @@ def hold_need_m(hull: Hull, fins: FinSet, weight_n: Array) -> Array:
     return np.asarray(_NEED_M * np.sqrt(reference * weight_n / (_AT_KG * G) / grip))
 
 
+def hold_beam_m(hull: Hull) -> Array:
+    """Beam [m] of the tail that has to be held, (n,): its width one foot up, less a part of the cut of a
+    swallow or fish over the wetted length: two points bite where a squash releases."""
+    cut = hull.integral(2 * hull.notch_half)
+    return np.asarray(hull.fleet.tail_width - craft().hold_notch * cut / _NEED_M)
+
+
 def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
     """Speed [m/s] at which the tail lets go, (n,); higher is safer.
 
@@ -49,7 +56,7 @@ def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
     rails need (``hold_need_m``). The speed is found by a fixed point: deadrise bends Savitsky's lift, which
     is else a part with speed and one without.
     """
-    beam = hull.fleet.tail_width
+    beam = hold_beam_m(hull)
     wetted_beams = hold_need_m(hull, fins, weight_n) / beam
     speed = np.full(len(hull), 8.0)
     for _ in range(12):
@@ -63,7 +70,7 @@ def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
 
 def hold_lift_n(hull: Hull, speed: Array, wetted_m: Array, rho: float) -> Array:
     """Lift [N] of the tail's beam at 8 degrees of trim, for checking ``hold_speed``."""
-    beam = hull.fleet.tail_width
+    beam = hold_beam_m(hull)
     flat = flat_lift(np.full(len(hull), LETS_GO_DEG), wetted_m / beam, speed / np.sqrt(G * beam))
     return np.asarray(deadrise_lift(flat, effective_deadrise(hull)) * rho / 2 * speed**2 * beam**2)
 

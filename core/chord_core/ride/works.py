@@ -28,7 +28,15 @@ from chord_core.ride.river import stays_on
 from chord_core.ride.standup import standing_factor
 from chord_core.ride.sweet import LEVEL_DEG, SPEED_M_S, WET_SHARE, sweet_spot
 from chord_core.ride.trim import keeping
-from chord_core.ride.turn import LETS_GO_DEG, hold_need_m, hold_speed, lay_over, lean_tolerance_deg, roll_time
+from chord_core.ride.turn import (
+    LETS_GO_DEG,
+    hold_beam_m,
+    hold_need_m,
+    hold_speed,
+    lay_over,
+    lean_tolerance_deg,
+    roll_time,
+)
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs
@@ -126,7 +134,7 @@ class Riding:
             return hold_speed(self.hull, self.fins, self.weight_n, self.rho)
         out = np.empty(len(self.hull))
         need = hold_need_m(self.hull, self.fins, self.weight_n)
-        hold_boards(need, self.hull.fleet.tail_width, effective_deadrise(self.hull), self.weight_n, self.rho,
+        hold_boards(need, hold_beam_m(self.hull), effective_deadrise(self.hull), self.weight_n, self.rho,
                     LETS_GO_DEG, out)  # fmt: skip
         return out
 

@@ -61,9 +61,9 @@ def paddling(speed, length, beam, wetted, frontal, knots, column, rho, values):
 
 
 @compiled
-def speed_for(power, length, beam, wetted, frontal, knots, column, rho, values):
-    """``paddling_speed`` of one board: drag x speed = power, by secants inside of a bracket."""
-    low, high = 0.1, 6.0
+def speed_between(low, high, power, length, beam, wetted, frontal, knots, column, rho, values):
+    """Speed between ``low`` and ``high`` [m/s] at which drag x speed = power: secants inside of the
+    bracket."""
     at_low = paddling(low, length, beam, wetted, frontal, knots, column, rho, values) * low - power
     at_high = paddling(high, length, beam, wetted, frontal, knots, column, rho, values) * high - power
     side, v = 0.0, low
@@ -71,7 +71,7 @@ def speed_for(power, length, beam, wetted, frontal, knots, column, rho, values):
         part = at_low / (at_low - at_high) if at_low != at_high else 0.5
         v = low + (0.5 if step % 4 == 3 else min(max(part, 0.0), 1.0)) * (high - low)
         value = paddling(v, length, beam, wetted, frontal, knots, column, rho, values) * v - power
-        if abs(value) < 1e-9 * power:
+        if abs(value) < 1e-10 * power:
             break
         if value < 0:
             if side < 0:

@@ -12,7 +12,7 @@ import numpy as np
 
 from chord_core.physics import G
 from chord_core.ride.fast.compiled import compiled
-from chord_core.ride.fast.paddling import paddling, speed_for
+from chord_core.ride.fast.paddling import paddling, speed_between
 from chord_core.ride.fast.planing import cubic_weights
 from chord_core.ride.takeoff import ADDED_MASS, FASTEST, LACKS_M_S, PLANES_FROM, SPEEDS, START_FRONTS
 
@@ -21,6 +21,8 @@ _SPEEDS = np.linspace(_SLOWEST, FASTEST, SPEEDS)
 _STEP = (FASTEST - _SLOWEST) / (SPEEDS - 1)
 _FIRST, _WEIGHTS = cubic_weights(np.maximum(_SPEEDS, PLANES_FROM))
 _STEEPEST = 4 / (3 * math.sqrt(3))
+#: How far beyond a guess [of the logarithm] slopes are looked at where the start lacks speed.
+_AHEAD = 0.5
 #: Places ahead of the crest in fronts, closer near it; every other one is the middle of a step.
 _STEPS = 10
 #: Speeds at which arms less drag are tabled, between those of the drag.
@@ -49,16 +51,21 @@ def drag_boards(hull_length, hull_beam, wetted, frontal, knots, columns, rho, sp
     values = np.empty(4)
     for i in range(len(hull_length)):
         column = columns[i]
-        for which in range(2):
-            power = sprint_w if which == 0 else cruise_w
-            speeds[i, which] = speed_for(
-                power, hull_length[i], hull_beam[i], wetted[i], frontal[i], knots, column, rho, values
-            )
+        speeds[i, 0], speeds[i, 1] = 0.0, 0.0
         for s in range(SPEEDS):
             v = _SPEEDS[s]
             found = paddling(
                 v, hull_length[i], hull_beam[i], wetted[i], frontal[i], knots, column, rho, values
             )
+            for which in range(2):
+                power = sprint_w if which == 0 else cruise_w
+                # The first speed that asks for all of the power: nobody paddles over the hump behind it.
+                if speeds[i, which] == 0.0 and found * v >= power:
+                    low = _SPEEDS[s - 1] if s else 0.01
+                    speeds[i, which] = speed_between(
+                        low, v, power, hull_length[i], hull_beam[i], wetted[i], frontal[i], knots, column,
+                        rho, values,
+                    )  # fmt: skip
             if v >= PLANES_FROM:
                 planed = 0.0
                 for k in range(4):
@@ -243,33 +250,41 @@ def _low_point(value, n):
 
 
 @compiled
-def _least(guess, width, height, start_share, carries, sprint, net, runs_up, slides):
+def _least(guess, width, ahead, height, start_share, carries, sprint, net, runs_up, slides):
     """Least of ln s - min(spare, 0) / LACKS near a guess, and the logarithm of the slope there.
 
-    Four slopes at a time: the window moves downhill, and closes where it holds the least.
+    Four slopes at a time: the window moves downhill, and closes where it holds the least. Where the start
+    lacks speed, steeper slopes are looked at first, ``ahead`` of the guess: a plain of small lack may lie
+    before the slope that is caught.
     """
     spare, value, middle, step = np.empty(_LANES), np.empty(_LANES), guess, width
     first, last = -(_LANES - 1) / 2, (_LANES - 1) / 2
     best, at_best = _MOST, guess
-    for _ in range(18):
+    looked_to, caught_at = -1e9, 1e9
+    for _ in range(24):
         middle = min(max(middle, _FLATTEST - first * step), _STEEP - last * step)
         _spares(middle, step, height, start_share, carries, sprint, net, runs_up, slides, spare)
         n_least, crossing = 0, -1
         for n in range(_LANES):
-            value[n] = middle + step * (first + n) - min(spare[n], 0.0) / LACKS_M_S
+            x = middle + step * (first + n)
+            value[n] = x - min(spare[n], 0.0) / LACKS_M_S
             if value[n] < value[n_least]:
                 n_least = n
+            if spare[n] > 0:
+                caught_at = min(caught_at, x)
             if crossing < 0 and n + 1 < _LANES and spare[n] <= 0 < spare[n + 1]:
                 crossing = n
         if value[n_least] < best:
             best, at_best = value[n_least], middle + step * (first + n_least)
+        edge = middle + step * last
+        looked_to = max(looked_to, edge)
         if crossing >= 0:
             x = middle + step * (first + crossing)
             if spare[crossing] < _NO_HOLD / 2:
+                if step < _FINEST:
+                    return x + step, x + step
                 if crossing == 0:
                     middle, step = x + 0.3 * step, step / 3
-                    if step < _FINEST:
-                        return x + step, x + step
                     continue
                 root = _cliff(spare, crossing, step, x)
             else:
@@ -286,21 +301,29 @@ def _least(guess, width, height, start_share, carries, sprint, net, runs_up, sli
             rises = (spare[1] - spare[0]) / step
             way = min(spare[0] / max(rises, LACKS_M_S), 0.3)
             middle, step = middle + first * step - way, max(step, way / 4)
+        elif edge < caught_at < 1e8:
+            # Between the slopes looked at now and one that was caught lies the threshold.
+            middle, step = (edge + caught_at) / 2, max((caught_at - edge) / (_LANES - 1), _FINEST / 2)
         elif spare[_LANES - 1] < _NO_HOLD / 2:
-            if middle + last * step >= _STEEP - 1e-9:
+            if edge >= _STEEP - 1e-9:
                 return min(best, _MOST), at_best
             middle, step = middle + 3.4 * step, 1.5 * step
-        elif n_least == 0 and middle + first * step > _FLATTEST + 1e-9:
-            edge, step = middle + first * step, max(step, _WIDE)
-            middle = edge - 0.4 * step
-        elif n_least == _LANES - 1 and middle + last * step < _STEEP - 1e-9:
-            edge, rises = middle + last * step, (spare[n_least] - spare[n_least - 1]) / step
+        elif n_least == _LANES - 1 and edge < _STEEP - 1e-9:
+            rises = (spare[n_least] - spare[n_least - 1]) / step
             if rises > 3 * LACKS_M_S:
                 way = min(-spare[n_least] / rises, 0.3)
                 middle, step = edge + way, max(step, way / 4)
             else:
                 step = max(step, _WIDE)
                 middle = edge + 0.4 * step
+        elif looked_to < guess + ahead and looked_to < _STEEP - 1e-9:
+            step = max(step, _WIDE)
+            middle = looked_to + step * (last + 0.5)
+        elif at_best < middle + first * step - 1e-9 or (n_least == 0 and at_best > _FLATTEST + 1e-9):
+            step = max(step, _WIDE) if n_least == 0 else step
+            middle = at_best - 0.4 * step
+        elif at_best > edge + 1e-9:
+            middle = at_best
         elif step < _WIDE + 1e-9:
             low, move = _low_point(value, n_least)
             return min(best, low), at_best + move * step
@@ -320,6 +343,7 @@ def takeoff_boards(heights, start_share, carries, mass, power, push, sprint, dra
     for i in range(len(carries)):
         _net_boards(drag[i], power, push, ADDED_MASS * mass[i], net)
         for j in range(len(heights)):
+            ahead = _AHEAD
             if j == 0:
                 guess, width = -2.0, 0.2
             elif j == 1:
@@ -327,9 +351,9 @@ def takeoff_boards(heights, start_share, carries, mass, power, push, sprint, dra
             elif j == 2:
                 guess, width = 2 * places[1] - places[0], 0.03
             elif out[i, j - 1] > places[j - 1]:
-                guess, width = places[j - 1], _WIDE
+                guess, width, ahead = places[j - 1], _WIDE, 0.0
             else:
                 guess, width = 3 * places[j - 1] - 3 * places[j - 2] + places[j - 3], _WINDOW
             out[i, j], places[j] = _least(
-                guess, width, heights[j], start_share, carries[i], sprint[i], net, runs_up, slides
+                guess, width, ahead, heights[j], start_share, carries[i], sprint[i], net, runs_up, slides
             )
