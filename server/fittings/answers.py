@@ -1,24 +1,27 @@
 """The answer of a fitting: the core's ranking of the shop's rack, the bench and the present board.
 
 The board ridden now and one typed in are judged in one fleet with the rack, behind it. What only
-some facts change is kept between two answers: hulls by the boards, floats by boards, body and water.
+some facts change is kept between two answers: hulls by the boards, rides by boards, surfer and water.
 """
 
 from dataclasses import dataclass, field
 from functools import lru_cache
+from math import isnan
 
 from chord_core.documents import Board, HullResult, SizeRequest, Surfer, Water, parse
-from chord_core.fit.rank import JUDGED_BY, NOT_YET, JudgedRack, floats_for, judge_rack
+from chord_core.fit.rank import JUDGED_BY, NOT_YET, JudgedRack, judge_rack
 from chord_core.fit.size import Case, case_of, size
+from chord_core.fit.wave_words import strip_words
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.float import Floats
+from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.fins import FinSet, fins_of
 from fittings.documents import Answer, Bench, RackPlace
 from fittings.models import Fitting
 from rack.services import Rack, rack_of
 
-#: Bodies and waters for which floats are kept.
+#: Surfers in waters for which rides are kept.
 _KEPT = 32
 
 
@@ -28,16 +31,15 @@ class _Fleet:
 
     boards: tuple[Board, ...]
     hull: Hull
-    kept: dict[tuple[float, ...], Floats] = field(default_factory=dict)
+    fins: FinSet
+    kept: dict[str, Summary] = field(default_factory=dict)
 
-    def floats_of(self, case: Case) -> Floats:
-        """How the boards float a rider, kept for the last few bodies and waters."""
-        rider = case.rider
-        key = (rider.mass_kg, rider.height_m, rider.wetsuit_mm, case.spot.water_kg_m3)
+    def ridden(self, case: Case, key: str) -> Summary:
+        """What the boards do for a rider in a water, kept for the last few of them."""
         if key not in self.kept:
             if len(self.kept) >= _KEPT:
                 self.kept.clear()
-            self.kept[key] = floats_for(case, self.hull)
+            self.kept[key] = summary_of(self.hull, self.fins, case.rider, case.spot, band=True)
         return self.kept[key]
 
 
@@ -49,13 +51,28 @@ def _drawn(board: Board) -> HullResult:
 @lru_cache(maxsize=256)
 def _fleet(rack: Rack, others: tuple[Board, ...]) -> _Fleet:
     if not others:
-        return _Fleet(rack.boards, rack.hull)
-    hull = labelled_hulls(others)
-    return _Fleet((*rack.boards, *others), rack.hull.joined(hull) if rack.hull else hull)
+        return _Fleet(rack.boards, rack.hull, rack.fins)
+    hull, fins = labelled_hulls(others), fins_of(others)
+    if rack.hull is None:
+        return _Fleet(others, hull, fins)
+    return _Fleet((*rack.boards, *others), rack.hull.joined(hull), rack.fins.joined(fins))
 
 
-def _judged(fleet: _Fleet, case: Case, target_l: float | None) -> JudgedRack:
-    return judge_rack(case, fleet.boards, fleet.hull, target_l, fleet.floats_of(case))
+def _judged(fleet: _Fleet, case: Case, target_l: float | None, key: str) -> JudgedRack:
+    return judge_rack(case, fleet.boards, fleet.hull, target_l, fleet.fins, fleet.ridden(case, key))
+
+
+def _place(judged: JudgedRack, pk: int, row: int) -> RackPlace:
+    ridden = judged.ridden
+    waves, limit = strip_words(ridden, row, judged.case.rider.height_m)
+    return RackPlace.model_construct(
+        id=pk,
+        fit=float(judged.fit[row]),
+        rides=None if isnan(ridden.rides[row]) else float(ridden.rides[row]),
+        stays_on=None if isnan(ridden.stays_on[row]) else float(ridden.stays_on[row]),
+        waves=waves,
+        limit=limit,
+    )
 
 
 def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
@@ -71,16 +88,15 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
     fleet = _fleet(rack, tuple(board for board in (present, typed) if board))
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
     case = case_of(request)
-    judged = _judged(fleet, case, fitting.target_l) if case and fleet.boards else None
+    key = surfer.model_dump_json() + water.model_dump_json()
+    judged = _judged(fleet, case, fitting.target_l, key) if case and fleet.boards else None
     order = [int(row) for row in judged.order if row < len(rack.ids)] if judged else []
     none_open = judged is not None and bool(order) and judged.fit[order[0]] <= 0
     bench_row = _bench_row(fitting, rack, typed, fleet, None if none_open else order)
     return Answer.model_construct(
         size=judged.size if judged else size(request),
         judged_by=judged.judged_by if judged else JUDGED_BY,
-        ranking=tuple(
-            RackPlace.model_construct(id=rack.ids[row], fit=float(judged.fit[row])) for row in order if judged
-        ),
+        ranking=tuple(_place(judged, rack.ids[row], row) for row in order if judged),
         not_yet=NOT_YET if none_open else "",
         bench=_laid(fleet, rack, judged, bench_row),
         present=_laid(fleet, rack, judged, len(rack.ids) if present else None),

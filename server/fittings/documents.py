@@ -44,10 +44,15 @@ class FittingList(RootModel[tuple[FittingRow, ...]]):
 
 
 class RackPlace(Result):
-    """A board of the rack in the order of fit: its number in the shop and its fit, 0-100."""
+    """A board of the rack in the order of fit: its number in the shop, its fit, 0-100, rides an hour, the
+    waves over which it works and what ends them, in words; on a river how surely it stays."""
 
     id: int
     fit: float
+    rides: float | None
+    stays_on: float | None
+    waves: str
+    limit: str
 
 
 class Bench(Result):

@@ -16,6 +16,7 @@ from chord_core.hull.guess import guess_family
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import check_label, labelled_hulls
 from chord_core.line import read_line, write_line
+from chord_core.ride.fins import FinSet, fins_of
 from chord_core.tables import builds, families, rungs, table
 from chord_core.water.days import height_words
 from rack.documents import (
@@ -41,6 +42,7 @@ class Rack:
     ids: tuple[int, ...]
     boards: tuple[Document, ...]
     hull: Hull | None
+    fins: FinSet
     sent: tuple[BoardOut, ...]
 
 
@@ -114,10 +116,10 @@ def _rack(shop_id: int, _count: int, _changed: object) -> Rack:
     boards = tuple(row.document() for row in rows)
     ids = tuple(row.pk for row in rows)
     if not rows:
-        return Rack(ids, boards, None, ())
+        return Rack(ids, boards, None, fins_of(()), ())
     plain = hull_of(fleet_of(boards))
     sent = tuple(_sent(pk, board, plain, i) for i, (pk, board) in enumerate(zip(ids, boards, strict=True)))
-    return Rack(ids, boards, labelled_hulls(boards), sent)
+    return Rack(ids, boards, labelled_hulls(boards), fins_of(boards), sent)
 
 
 def rack_of(shop: Shop) -> Rack:

@@ -156,8 +156,30 @@ class Float(Result):
     reserve_share: float | None = None
 
 
+class RidesBand(Result):
+    """Rides an hour, and with faces 15 % flatter and steeper than said."""
+
+    usual: float
+    low: float
+    high: float
+
+
+class OnTheWave(Result):
+    """What a board does in this water: share of the waves that turn into rides, rides an hour (null on a
+    river), face heights over which it works [m] and what ends them at either end; how surely it stays on a
+    river wave; sentences."""
+
+    works_share: float
+    rides: RidesBand | None
+    range_m: Pair | None
+    ends: dict[str, str]
+    stays_on: float | None
+    says: tuple[str, ...]
+
+
 class Ranked(Result):
-    """One board of the rack, judged: its place in ``boards``, fit 0-100, factors, sentences."""
+    """One board of the rack, judged: its place in ``boards``, fit 0-100, factors, what it does on the wave,
+    sentences."""
 
     model_config = ConfigDict(populate_by_name=True)
 
@@ -167,6 +189,7 @@ class Ranked(Result):
     litres: float
     fit: float
     floats: Float
+    on_the_wave: OnTheWave
     factors: dict[str, float]
     for_: tuple[str, ...] = Field(alias="for")
     against: tuple[str, ...]

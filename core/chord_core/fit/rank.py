@@ -17,12 +17,14 @@ from chord_core.fit.handling import DUCK_MOST, handle, must_duck_dive
 from chord_core.fit.schools import Sizing, present_litres
 from chord_core.fit.sentences import reasons
 from chord_core.fit.size import Case, answer_of, band_in, case_of
+from chord_core.fit.wave_words import limits_say, on_the_wave
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls, labels_agree
 from chord_core.hull.stations import Array, Rows
-from chord_core.ride.float import Floats, float_prone
+from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.float import Floats
 from chord_core.ride.standup import reserve as reserve_under
-from chord_core.surfer.body import lying_body
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import families, table, tables_version
 
@@ -41,24 +43,14 @@ def _bands(case: Case, sizing: Sizing, names: Sequence[str]) -> Array:
     return np.array([of[name] for name in names])
 
 
-def floats_for(case: Case, hull: Hull) -> Floats:
-    """How boards float the rider of a case; depends on body and water only, so it may be kept."""
-    rider = case.rider
-    body = lying_body(rider.mass_kg, rider.height_m, rider.wetsuit_mm)
-    return float_prone(hull, body, case.spot.water_kg_m3)
-
-
-def judge(
-    case: Case, sizing: Sizing, boards: Sequence[Board], hull: Hull, floats: Floats | None = None
-) -> Judged:
+def judge(case: Case, sizing: Sizing, boards: Sequence[Board], hull: Hull, floats: Floats) -> Judged:
     """Judge boards for a case.
 
     Args:
         hull: the same boards in the same order, as ``labelled_hulls`` gives them.
-        floats: ``floats_for(case, hull)`` if it is known already.
+        floats: how they float the rider.
     """
     rider, spot = case.rider, case.spot
-    floats = floats or floats_for(case, hull)
     standing = rider.craft == "stand_up"
     reserve = reserve_under(hull, rider, spot.water_kg_m3) if standing else None
     handling = handle(hull, floats, rider, spot)
@@ -111,15 +103,18 @@ def _float(judged: Judged, row: int) -> Float:
     )
 
 
-def _ranked(case: Case, board: Board, judged: Judged, row: int, fit: float) -> Ranked:
-    for_, against = reasons(judged, row)
+def _ranked(rack: JudgedRack, row: int) -> Ranked:
+    case, board, judged = rack.case, rack.boards[row], rack.judged
+    wave = on_the_wave(rack.ridden, row, case.rider, case.spot)
+    for_, against = reasons(judged, row, limits_say(wave, case.rider.height_m))
     return Ranked(
         index=row,
         name=board.name,
         family=board.family,
         litres=float(judged.hull.litres[row]),
-        fit=fit,
+        fit=float(rack.fit[row]),
         floats=_float(judged, row),
+        on_the_wave=wave,
         factors={name: float(values[row]) for name, values in judged.factors.items()}
         | {"kind": float(judged.kind[row])},
         for_=for_,
@@ -147,6 +142,7 @@ class JudgedRack:
     boards: Sequence[Board]
     size: SizeResult
     judged: Judged
+    ridden: Summary
     fit: Array
     order: Rows
 
@@ -156,24 +152,31 @@ class JudgedRack:
         return tuple(name for name in JUDGED_BY if name != "duck-dive" or self.judged.duck_needed)
 
     def describe(self, row: int) -> Ranked:
-        """Board ``row`` with its factors, reasons and cautions."""
-        return _ranked(self.case, self.boards[row], self.judged, row, float(self.fit[row]))
+        """Board ``row`` with its factors, what it does on the wave, reasons and cautions."""
+        return _ranked(self, row)
 
 
 def judge_rack(
-    case: Case, boards: Sequence[Board], hull: Hull, target_l: float | None, floats: Floats | None = None
+    case: Case,
+    boards: Sequence[Board],
+    hull: Hull,
+    target_l: float | None,
+    fins: FinSet | None = None,
+    ridden: Summary | None = None,
 ) -> JudgedRack:
     """Judge boards whose hulls are known already (a server keeps them).
 
     Args:
         hull: ``labelled_hulls(boards)``.
         target_l: the advisor's own target [L], or None.
-        floats: ``floats_for(case, hull)`` if it is known already.
+        fins: ``fins_of(boards)`` if they are known already.
+        ridden: ``summary_of`` them for this rider and water with the band, if it is known already.
     """
+    ridden = ridden or summary_of(hull, fins or fins_of(boards), case.rider, case.spot, band=True)
     sizing, answer = answer_of(case, target_l)
-    judged = judge(case, sizing, boards, hull, floats)
+    judged = judge(case, sizing, boards, hull, ridden.floats)
     fit = judged.fit
-    return JudgedRack(case, boards, answer, judged, fit, _order(case, boards, fit, judged))
+    return JudgedRack(case, boards, answer, judged, ridden, fit, _order(case, boards, fit, judged))
 
 
 def rank(request: RankRequest) -> RankResult:

@@ -25,10 +25,6 @@ _STEP_MOST = 0.20
 _NOTICED_SHARE = 0.06
 
 
-#: What is true of every board until the wave itself is computed.
-NOT_JUDGED = "What it does on the wave is not judged yet."
-
-
 @dataclass(frozen=True)
 class Reason:
     """How good a factor is (0-1) and what is said of it, for and against; None where nothing is."""
@@ -125,12 +121,12 @@ def _label(judged: Judged, row: int) -> Reason | None:
     return Reason(0.6, None, "Label and dims disagree: judged by the dims.")
 
 
-def reasons(judged: Judged, row: int) -> tuple[tuple[str, ...], tuple[str, ...]]:
+def reasons(judged: Judged, row: int, limits: tuple[str, ...]) -> tuple[tuple[str, ...], tuple[str, ...]]:
     """The two strongest reasons for board ``row`` and the two strongest against it.
 
-    A board behind a gate says that first. A reason is said once, on the side where it is stronger.
-    What is said first at a counter weighs most: litres, then the kind, then how it floats.
-    """
+    Where nothing else speaks against it, what ends its range does (``limits``). A board behind a gate says
+    that first. A reason is said once, on the side where it is stronger. What is said first at a counter
+    weighs most: litres, then the kind, then how it floats."""
     closed = judged.closed[row]
     made = (
         (1.0, _litres(judged, row)),
@@ -145,8 +141,8 @@ def reasons(judged: Judged, row: int) -> tuple[tuple[str, ...], tuple[str, ...]]
     best = sorted(known, key=lambda row: -row[0] * row[1].worth)
     worst = sorted(known, key=lambda row: -row[0] * (1 - row[1].worth))
     praise = [reason.for_ for _, reason in best if reason.for_][:2]
-    blame = [r.against for _, r in worst if r.against and r.against not in praise]
-    blame.append(NOT_JUDGED)
+    blame = [r.against for _, r in worst if r.against and r.against not in praise][:2]
+    blame += limits
     if closed:
         blame.insert(0, f"{closed[0].upper()}{closed[1:]}.")
     return tuple(praise), tuple(blame[:2])

@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 import numpy as np
 
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, Rows
 from chord_core.ride.fins import FinSet
+from chord_core.ride.float import Floats
 from chord_core.ride.span import Span, span_of
-from chord_core.ride.works import Riding, riding_of
+from chord_core.ride.works import Riding, rides_band, riding_of
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 
@@ -20,18 +21,22 @@ CHUNK = 1000
 
 @dataclass(frozen=True)
 class Summary:
-    """What a rack needs of n boards, (n,): works share, rides an hour and range [m] (NaN on a river), which
+    """What a rack needs of n boards, (n,): works share, rides an hour with their band (equal where none was
+    asked) and range [m] (NaN on a river), which
     of the factors ``names`` ends the range (-1: none), sprint [m/s], how surely a river board stays (NaN at
-    sea)."""
+    sea), how they float the rider."""
 
     works: Array
     rides: Array
+    rides_low: Array
+    rides_high: Array
     low_m: Array
     high_m: Array
     small_ends: Rows
     big_ends: Rows
     sprint_m_s: Array
     stays_on: Array
+    floats: Floats
     names: tuple[str, ...]
 
     def ends(self, row: int) -> dict[str, str]:
@@ -45,36 +50,45 @@ def _no_span(count: int) -> Span:
     return Span(nothing, nothing, nothing, (), never, never)
 
 
-def _summary(riding: Riding) -> Summary:
+def _summary(riding: Riding, band: bool) -> Summary:
     count, river = len(riding.hull), riding.spot.river
     span = _no_span(count) if river else span_of(riding)
     stays = riding.factors(riding.bins_face)["stays"][:, 0] if river else np.full(count, np.nan)
+    rides = riding.rides_an_hour(riding.works)
+    low, _, high = rides_band(riding) if band and not river else (rides, rides, rides)
     return Summary(
         works=riding.works,
-        rides=riding.rides_an_hour(riding.works),
+        rides=rides,
+        rides_low=low,
+        rides_high=high,
         low_m=span.low_m,
         high_m=span.high_m,
         small_ends=span.small_ends,
         big_ends=span.big_ends,
         sprint_m_s=riding.lying.sprint_m_s,
         stays_on=stays,
+        floats=riding.lying.floats,
         names=span.names,
     )
 
 
-def summary_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, chunk: int = CHUNK) -> Summary:
+def summary_of(
+    hull: Hull, fins: FinSet, rider: Rider, spot: Spot, chunk: int = CHUNK, band: bool = False
+) -> Summary:
     """What boards do for a rider in a water, ``chunk`` boards at a time.
 
     Args:
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
+        band: whether rides are also asked for with faces flatter and steeper.
     """
     pieces = [slice(start, start + chunk) for start in range(0, len(hull), chunk)]
-    made = [_summary(riding_of(hull.rows(piece), fins.rows(piece), rider, spot)) for piece in pieces]
+    ridings = (riding_of(hull.rows(piece), fins.rows(piece), rider, spot) for piece in pieces)
+    made = [_summary(riding, band) for riding in ridings]
     if len(made) == 1:
         return made[0]
-    columns = (
-        "works", "rides", "low_m", "high_m", "small_ends", "big_ends", "sprint_m_s", "stays_on",
-    )  # fmt: skip
+    skipped = ("floats", "names")
+    columns = [f.name for f in fields(Summary) if f.name not in skipped]
     joined = {name: np.concatenate([getattr(one, name) for one in made]) for name in columns}
-    return Summary(**joined, names=made[0].names)
+    floats = {f.name: np.concatenate([getattr(one.floats, f.name) for one in made]) for f in fields(Floats)}
+    return Summary(**joined, floats=Floats(**floats), names=made[0].names)

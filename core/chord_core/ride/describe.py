@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 
 from chord_core.documents.requests import RideRequest
@@ -15,24 +13,15 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.float import DEEPEST_NOSE_M
 from chord_core.ride.river import least_flow
 from chord_core.ride.span import Span, span_of
-from chord_core.ride.works import Riding, riding_of, together
+from chord_core.ride.works import Riding, rides_band, riding_of, together
 from chord_core.surfer.pencil import missing_facts, pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.water.face import Face
 
-#: Faces as remembered may be so much flatter or steeper.
-SLOPE_UNSURE = 0.15
 #: More rides an hour than this at sea are more than anybody counts.
 MOST_RIDES = 12.0
 #: The coverage map: face heights [m] and steepest slopes.
 _MAP_M, _MAP_SLOPES = np.geomspace(0.25, 4.0, 17), np.geomspace(0.2, 1.2, 13)
-
-
-def steeper(riding: Riding, factor: float) -> Riding:
-    """The same boards, rider and water with all faces steeper by a factor."""
-    bins = replace(riding.spot.bins, slope=riding.spot.bins.slope * factor)
-    spot = replace(riding.spot, bins=bins, face_slope=riding.spot.face_slope * factor)
-    return replace(riding, spot=spot)
 
 
 def coverage_of(riding: Riding, row: int = 0) -> Coverage:
@@ -86,13 +75,12 @@ def _flags(riding: Riding, rides: float | None) -> list[str]:
 def _over_faces(riding: Riding) -> dict[str, object]:
     """The fields that a water with many faces has and a river has not."""
     span = span_of(riding)
-    rides = riding.rides_an_hour(riding.works)
-    low, high = (steeper(riding, 1 + way * SLOPE_UNSURE) for way in (-1, 1))
+    low, rides, high = (float(values[0]) for values in rides_band(riding))
     known = bool(np.isfinite(span.low_m[0]))
     return {
-        "rides_per_hour": float(rides[0]),
-        "rides_low": float(min(low.rides_an_hour(low.works)[0], rides[0])),
-        "rides_high": float(max(high.rides_an_hour(high.works)[0], rides[0])),
+        "rides_per_hour": rides,
+        "rides_low": low,
+        "rides_high": high,
         "range_m": (float(span.low_m[0]), float(span.high_m[0])) if known else None,
         "nerve_m": riding.rider.rung.comfortable_face_m,
         "limits": limits_of(span),

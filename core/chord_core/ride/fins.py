@@ -84,7 +84,7 @@ def _strength_of(board: Board) -> tuple[float, float]:
 
 def fins_of(boards: Sequence[Board]) -> FinSet:
     """Fins of many boards; where no size is said, the medium set."""
-    area, yaw = np.array([_strength_of(board) for board in boards], float).T
+    area, yaw = np.array([_strength_of(board) for board in boards], float).reshape(-1, 2).T
     single = np.array([float(setup_of(board) == "single") for board in boards])
     depth = np.array([depth_of(setup_of(board), board.fins.size or "M") for board in boards])
     pump = np.array([table("fins")["pump"][setup_of(board)] for board in boards], float)

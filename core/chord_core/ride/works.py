@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
@@ -50,6 +50,8 @@ _FOAM_LIFT, _FOAM_SPRINT, _FOAM_HEIGHT = (0.35, 0.08), (0.9, 0.15), (0.15, 0.05)
 _RESISTS_UP_TO = "trimming"
 _FIRST_GREEN = "green wave"
 _STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
+#: Faces as remembered may be so much flatter or steeper.
+SLOPE_UNSURE = 0.15
 #: Heights at which the range is looked for [m].
 SCAN_M = np.geomspace(0.15, 6.0, 30)
 
@@ -299,6 +301,21 @@ def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = T
     paddler = paddler_of(rider, power_for(rider, rho))
     lying = (lying_fast if fast else lying_plain)(hull, paddler, rho)
     return Riding(hull, fins, rider, spot, lying, fast)
+
+
+def steeper(riding: Riding, factor: float) -> Riding:
+    """The same boards, rider and water with all faces steeper by a factor."""
+    bins = replace(riding.spot.bins, slope=riding.spot.bins.slope * factor)
+    spot = replace(riding.spot, bins=bins, face_slope=riding.spot.face_slope * factor)
+    return replace(riding, spot=spot)
+
+
+def rides_band(riding: Riding) -> tuple[Array, Array, Array]:
+    """Rides an hour, (n,) each: with faces flatter by 15 %, as said, and steeper by 15 %, in order."""
+    rides = riding.rides_an_hour(riding.works)
+    others = (steeper(riding, 1 + way * SLOPE_UNSURE) for way in (-1, 1))
+    low, high = (other.rides_an_hour(other.works) for other in others)
+    return np.minimum(np.minimum(low, high), rides), rides, np.maximum(np.maximum(low, high), rides)
 
 
 def together(factors: dict[str, Array], without: str = "") -> Array:

@@ -1083,6 +1083,30 @@ export interface components {
             units: "imperial" | "metric";
         };
         /**
+         * OnTheWave
+         * @description What a board does in this water: share of the waves that turn into rides, rides an hour (null on a
+         *     river), face heights over which it works [m] and what ends them at either end; how surely it stays on a
+         *     river wave; sentences.
+         */
+        OnTheWave: {
+            /** Works Share */
+            works_share: number;
+            rides: components["schemas"]["RidesBand"] | null;
+            /** Range M */
+            range_m: [
+                number,
+                number
+            ] | null;
+            /** Ends */
+            ends: {
+                [key: string]: string;
+            };
+            /** Stays On */
+            stays_on: number | null;
+            /** Says */
+            says: string[];
+        };
+        /**
          * Outline
          * @description Plan shape. One-foot widths [m] are taken .3048 m from the tips; the wide point [m] is ahead
          *     of the middle when positive; ``tail_block_m`` is the full width at the tail's end. Behind a wing, which
@@ -1132,17 +1156,27 @@ export interface components {
         };
         /**
          * RackPlace
-         * @description A board of the rack in the order of fit: its number in the shop and its fit, 0-100.
+         * @description A board of the rack in the order of fit: its number in the shop, its fit, 0-100, rides an hour, the
+         *     waves over which it works and what ends them, in words; on a river how surely it stays.
          */
         RackPlace: {
             /** Id */
             id: number;
             /** Fit */
             fit: number;
+            /** Rides */
+            rides: number | null;
+            /** Stays On */
+            stays_on: number | null;
+            /** Waves */
+            waves: string;
+            /** Limit */
+            limit: string;
         };
         /**
          * Ranked
-         * @description One board of the rack, judged: its place in ``boards``, fit 0-100, factors, sentences.
+         * @description One board of the rack, judged: its place in ``boards``, fit 0-100, factors, what it does on the wave,
+         *     sentences.
          */
         Ranked: {
             /** Index */
@@ -1156,6 +1190,7 @@ export interface components {
             /** Fit */
             fit: number;
             floats: components["schemas"]["Float"];
+            on_the_wave: components["schemas"]["OnTheWave"];
             /** Factors */
             factors: {
                 [key: string]: number;
@@ -1166,6 +1201,18 @@ export interface components {
             against: string[];
             /** Cautions */
             cautions: string[];
+        };
+        /**
+         * RidesBand
+         * @description Rides an hour, and with faces 15 % flatter and steeper than said.
+         */
+        RidesBand: {
+            /** Usual */
+            usual: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
         };
         /**
          * Rocker

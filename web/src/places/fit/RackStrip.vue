@@ -6,6 +6,7 @@ import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { lengthText } from '../../units'
+import { ridesWord } from './verdict'
 
 const { answer, fitting, putOnBench } = useTicket()
 const { rack } = useRack()
@@ -21,10 +22,10 @@ const paths = computed(
 const places = computed(() => {
   const byId = new Map(rack.boards.map((board) => [board.id, board]))
   const ranked = answer.value?.ranking ?? []
-  if (!ranked.length) return rack.boards.map((board) => ({ board, fit: null }))
+  if (!ranked.length) return rack.boards.map((board) => ({ board, fit: null, row: null }))
   return ranked.flatMap((row) => {
     const board = byId.get(row.id)
-    return board ? [{ board, fit: row.fit }] : []
+    return board ? [{ board, fit: row.fit, row }] : []
   })
 })
 const fits = computed(() => places.value.filter((row) => (row.fit ?? 0) >= 50).length)
@@ -94,11 +95,16 @@ function put(index: number): void {
         </svg>
         <span class="words">
           <span class="name">{{ row.board.board.name || row.board.board.family }}</span>
-          <b>{{ lengthText(row.board.board.length_m, units) }}</b>
-          <span>{{ row.board.litres.toFixed(1) }} L</span>
+          <span
+            ><b>{{ lengthText(row.board.board.length_m, units) }}</b>
+            {{ row.board.litres.toFixed(1) }} L</span
+          >
           <span v-if="row.fit !== null" class="fit">{{
             row.fit > 0 ? `fit ${Math.round(row.fit)}` : 'not yet'
           }}</span>
+          <span v-if="row.row" class="rides">{{ ridesWord(row.row.rides, row.row.stays_on) }}</span>
+          <span v-if="row.row?.waves" class="span">{{ row.row.waves }}</span>
+          <span v-if="row.row?.limit" class="span">{{ row.row.limit }}</span>
           <span class="price"
             >{{ row.board.board.price ?? '' }} {{ row.board.board.stock ?? '' }}</span
           >
@@ -137,7 +143,7 @@ header {
   align-items: flex-end;
   gap: 6px;
   flex: none;
-  width: 122px;
+  width: 136px;
   padding: 0 4px 2px;
   cursor: pointer;
   scroll-snap-align: start;
@@ -164,7 +170,7 @@ header {
 .words {
   display: grid;
   font-size: 13px;
-  line-height: 1.28;
+  line-height: 1.24;
   min-width: 0;
   padding-bottom: 4px;
 }
@@ -173,6 +179,13 @@ header {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+.span {
+  color: var(--soft-ink);
+  white-space: nowrap;
+}
+.rides {
+  font-weight: 600;
 }
 .on .fit {
   color: var(--pencil-text);

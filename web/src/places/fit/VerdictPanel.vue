@@ -2,7 +2,7 @@
 // Right. To be read in five seconds: does this board fit, and the strongest reason each way.
 import { computed } from 'vue'
 import { useTicket } from '../../state/ticket'
-import { factorLines, floatLine, headline } from './verdict'
+import { factorLines, headline, litresLine, waveLines } from './verdict'
 
 const { answer, facts, fitting, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
@@ -33,10 +33,11 @@ const place = computed(() => {
 
 <template>
   <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="fitting?.version">
-    <h2 data-verdict>{{ headline(answer, who) }}</h2>
-    <p class="float">{{ floatLine(answer) }}</p>
-    <p v-if="ranked && ranked.fit > 0" class="fit">
-      <b>Fit {{ Math.round(ranked.fit) }}</b> of 100{{ place }}
+    <h2 data-verdict>{{ headline(answer) }}</h2>
+    <p v-for="says in waveLines(answer)" :key="says" class="wave">{{ says }}</p>
+    <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
+      {{ litresLine(answer, who) }} <b>Fit {{ Math.round(ranked.fit) }}</b
+      >{{ place }}.
     </p>
     <p v-if="notYet" class="not-yet">{{ notYet }}</p>
     <template v-if="ranked">
@@ -52,7 +53,7 @@ const place = computed(() => {
         </div>
       </div>
       <h3>For</h3>
-      <ul>
+      <ul data-for>
         <li v-for="reason in ranked.for" :key="reason">{{ reason }}</li>
       </ul>
       <h3 class="against">Against</h3>
@@ -92,13 +93,18 @@ h2 {
   margin: 0;
   font: 600 23px/1.22 var(--serif);
 }
-.float {
-  margin: 6px 0 0;
+.wave {
+  margin: 5px 0 0;
   font-size: 15px;
 }
-.fit {
-  margin: 4px 0 0;
+.wave + .wave,
+.litres {
+  margin-top: 3px;
   color: var(--soft-ink);
+  font-size: 14px;
+}
+.litres {
+  margin-bottom: 0;
 }
 .not-yet {
   margin: 8px 0 0;
