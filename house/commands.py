@@ -36,7 +36,8 @@ def _core(given: argparse.Namespace) -> int:
         core_packages()
     finally:
         sys.stdout = saved
-    return subprocess.call([str(PYTHON), "-m", "chord_core.cli", given.verb], cwd=ROOT, env=core_env())
+    words = [given.verb, *(["--explain"] if given.explain else [])]
+    return subprocess.call([str(PYTHON), "-m", "chord_core.cli", *words], cwd=ROOT, env=core_env())
 
 
 def _bench(given: argparse.Namespace) -> int:
@@ -79,6 +80,7 @@ def _parser() -> argparse.ArgumentParser:
         "core", help="one JSON document in, one out: hull, water, ride, size, rank; or line"
     )
     core.add_argument("verb", help="hull, water, ride, size, rank (JSON) or line (a line of dims)")
+    core.add_argument("--explain", action="store_true", help="with derivations: hull, water, ride")
     core.set_defaults(do=_core)
     bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
     bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")

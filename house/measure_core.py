@@ -2,21 +2,29 @@
 
 from __future__ import annotations
 
+import resource
+import subprocess
 import sys
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from statistics import median
 
-from chord_core.documents import RankRequest, Surfer, Water
+from chord_core.documents import Board, RankRequest, Surfer, Water
 from chord_core.fit.rank import judge_rack
 from chord_core.fit.size import case_of
 from chord_core.fit.windows import board_at
 from chord_core.hull.fleet import fleet_of
-from chord_core.hull.hull import hull_of
+from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.float import float_prone
+from chord_core.ride.chunks import summary_of
+from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.lying import float_fast
+from chord_core.ride.span import span_of
+from chord_core.ride.works import riding_of
 from chord_core.surfer.body import lying_body
 from chord_core.tables import families
+
+_MIB = 1024
 
 
 def _time(work: Callable[[], object], rounds: int) -> float:
@@ -34,21 +42,100 @@ def _line(says: str, fleet: float, single: float, count: int) -> None:
     print(f"  {says:<28} fleet {fleet * 1e3:7.1f} ms   one by one {ratio:5.0f} times as long")
 
 
-def main(rounds: int) -> None:
-    """Print the figures."""
-    spread = [board_at(family, place / 8) for family in families().values() for place in range(3, 7)]
-    boards = (spread * 2)[:64]
+def _rack(count: int) -> list[Board]:
+    sea = [family for family in families().values() if family.board_class != "river"]
+    return [board_at(sea[i % len(sea)], (i * 0.37) % 1) for i in range(count)]
+
+
+def _of_64(rounds: int) -> None:
+    boards = _rack(64)
     hull, body = labelled_hulls(boards), lying_body(75, 1.78, 3)
     alone = hull.rows(slice(0, 1))
     _line("hulls of 64 boards", _time(lambda: hull_of(fleet_of(boards)), rounds),
           _time(lambda: hull_of(fleet_of(boards[:1])), rounds), 64)  # fmt: skip
-    _line("float of 64 boards", _time(lambda: float_prone(hull, body, 1025), rounds),
-          _time(lambda: float_prone(alone, body, 1025), rounds), 64)  # fmt: skip
+    _line("float of 64 boards", _time(lambda: float_fast(hull, body, 1025), rounds),
+          _time(lambda: float_fast(alone, body, 1025), rounds), 64)  # fmt: skip
     request = RankRequest(surfer=Surfer(mass_kg=75, rung="linking"), water=Water(usual_m=1.1), boards=boards)
     case = case_of(request)
     assert case
     _line("ranking of 64 boards", _time(lambda: judge_rack(case, boards, hull, None).describe(0), rounds),
           _time(lambda: judge_rack(case, boards[:1], alone, None).describe(0), rounds), 64)  # fmt: skip
+
+
+def _repeated(hull: Hull, fins: FinSet, times: int) -> tuple[Hull, FinSet]:
+    import numpy as np
+
+    rows = np.tile(np.arange(len(hull)), times)
+    return hull.rows(rows), fins.rows(rows)
+
+
+def _of_a_thousand(rounds: int) -> None:
+    """The ride of 1,000 boards in 40 bins with the range; plain form, one board, 100 to 100,000 boards."""
+    boards = _rack(1000)
+    hull, fins = labelled_hulls(boards), fins_of(boards)
+    case = case_of(
+        RankRequest(surfer=Surfer(mass_kg=75, rung="linking"), water=Water(usual_m=1.1), boards=boards[:1])
+    )
+    assert case
+    rider, spot = case.rider, case.spot
+
+    def ride(some: Hull, of: FinSet, fast: bool = True) -> None:
+        riding = riding_of(some, of, rider, spot, fast)
+        riding.rides_an_hour(riding.works)
+        if fast:
+            span_of(riding)
+
+    def one(board: Sequence[Board]) -> None:
+        ride(labelled_hulls(board), fins_of(board))
+
+    whole = _time(lambda: ride(hull, fins), rounds)
+    alone, alone_fins = hull.rows(slice(0, 1)), fins.rows(slice(0, 1))
+    single = _time(lambda: ride(alone, alone_fins), rounds)
+    four, four_fins = hull.rows(slice(0, 4)), fins.rows(slice(0, 4))
+    plain = _time(lambda: ride(four, four_fins, fast=False), 1) / 4
+    plain_one = _time(lambda: ride(alone, alone_fins, fast=False), 1)
+    print(f"  ride of 1,000 boards, 40 bins and the range: {whole * 1e3:.0f} ms on one core")
+    print(
+        f"    one board, hull known {single * 1e3:.1f} ms: one by one {single * 1000 / whole:.0f} times as long"
+    )
+    print(f"    plain form, without the range: board by board {plain_one * 1000 / whole:.0f} times as long, "
+          f"in fleets of four {plain * 1000 / whole:.0f} times")  # fmt: skip
+    print(
+        f"    one board from its document, with hull and range: {_time(lambda: one(boards[:1]), rounds) * 1e3:.1f} ms"
+    )
+    for times in (0.1, 1, 10, 100):
+        some, of = (
+            (hull.rows(slice(0, 100)), fins.rows(slice(0, 100)))
+            if times < 1
+            else _repeated(hull, fins, int(times))
+        )
+        begun = time.perf_counter()
+        summary_of(some, of, rider, spot)
+        taken = time.perf_counter() - begun
+        most = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / _MIB
+        print(
+            f"    {len(some):7d} boards {taken / len(some) * 1e6:6.0f} us a board, at most {most:5.0f} MiB in all"
+        )
+
+
+def _first_answer() -> None:
+    """A fresh process: from nothing to the first answer."""
+    document = ('{"board": {"family": "all-rounder", "length_m": 1.8, "width_m": 0.5, "thickness_m": 0.063}, '
+                '"surfer": {"mass_kg": 75, "rung": "linking"}}')  # fmt: skip
+    taken = []
+    for _ in range(3):
+        begun = time.perf_counter()
+        subprocess.run([sys.executable, "-m", "chord_core.cli", "ride"], input=document.encode(), check=True,
+                       stdout=subprocess.DEVNULL)  # fmt: skip
+        taken.append(time.perf_counter() - begun)
+    print(f"  first answer of a fresh process: {median(taken):.2f} s")
+
+
+def main(rounds: int) -> None:
+    """Print the figures."""
+    _of_64(rounds)
+    _of_a_thousand(rounds)
+    _first_answer()
 
 
 if __name__ == "__main__":

@@ -24,35 +24,38 @@ from chord_core.hull.describe import describe_hull
 from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
 from chord_core.surfer.describe import describe_water
+from chord_core.why.explain import explain_hull, explain_ride, explain_water
 
 
-def _hull(data: Any) -> BaseModel:
-    return describe_hull(parse(HullRequest, data).board)
+def _hull(data: Any, explain: bool) -> BaseModel:
+    request = parse(HullRequest, data)
+    return explain_hull(request) if explain else describe_hull(request.board)
 
 
-def _size(data: Any) -> BaseModel:
+def _size(data: Any, explain: bool) -> BaseModel:
     return size(parse(SizeRequest, data))
 
 
-def _rank(data: Any) -> BaseModel:
+def _rank(data: Any, explain: bool) -> BaseModel:
     return rank(parse(RankRequest, data))
 
 
-def _water(data: Any) -> BaseModel:
-    return describe_water(parse(WaterRequest, data))
+def _water(data: Any, explain: bool) -> BaseModel:
+    return (explain_water if explain else describe_water)(parse(WaterRequest, data))
 
 
-def _ride(data: Any) -> BaseModel:
-    return describe_ride(parse(RideRequest, data))
+def _ride(data: Any, explain: bool) -> BaseModel:
+    return (explain_ride if explain else describe_ride)(parse(RideRequest, data))
 
 
-VERBS: dict[str, Callable[[Any], BaseModel]] = {
+VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "hull": _hull,
     "water": _water,
     "ride": _ride,
     "size": _size,
     "rank": _rank,
 }
+EXPLAINED = ("hull", "water", "ride")
 
 
 def _line(text: str) -> dict[str, Any]:
@@ -69,13 +72,18 @@ def _document(text: str) -> Any:
         raise ChordError("document", text[:80], f"standard input is not JSON: {error}") from error
 
 
-def run(verb: str, source: TextIO, sink: TextIO) -> int:
-    """Answer one verb; return the exit code: 0, or 2 with an error document on ``sink``."""
+def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
+    """Answer one verb, with derivations if they are asked; return the exit code: 0, or 2 with an error
+    document on ``sink``."""
     try:
         if verb == "line":
             answer: Any = _line(source.read().strip("\n"))
+        elif explain and verb not in EXPLAINED:
+            raise ChordError(
+                "--explain", verb, f"there are derivations of {', '.join(EXPLAINED)}, not of “{verb}”"
+            )
         elif verb in VERBS:
-            answer = VERBS[verb](_document(source.read())).model_dump(mode="json", by_alias=True)
+            answer = VERBS[verb](_document(source.read()), explain).model_dump(mode="json", by_alias=True)
         else:
             allowed = ", ".join((*VERBS, "line"))
             raise ChordError("verb", verb, f"“{verb}” is no verb of the core; there are {allowed}")
@@ -90,7 +98,8 @@ def run(verb: str, source: TextIO, sink: TextIO) -> int:
 
 def main() -> int:
     """Run the verb named on the command line over standard input and output."""
-    return run(sys.argv[1] if len(sys.argv) > 1 else "", sys.stdin, sys.stdout)
+    words = [word for word in sys.argv[1:] if word != "--explain"]
+    return run(words[0] if words else "", sys.stdin, sys.stdout, "--explain" in sys.argv)
 
 
 if __name__ == "__main__":

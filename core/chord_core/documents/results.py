@@ -7,6 +7,7 @@ from typing import Literal
 from pydantic import ConfigDict, Field
 
 from chord_core.documents.base import Result
+from chord_core.documents.why import Derivation
 
 Pair = tuple[float, float]
 
@@ -66,6 +67,7 @@ class HullResult(Result):
     label: Label
     curves: Curves
     flags: tuple[str, ...]
+    derivations: tuple[Derivation, ...] = ()
 
 
 class School(Result):
@@ -232,6 +234,7 @@ class WaterResult(Result):
     days: tuple[Day, ...]
     breaker: Breaker | None
     assumed: tuple[Assumed, ...]
+    derivations: tuple[Derivation, ...] = ()
 
 
 class Behaviour(Result):
@@ -326,3 +329,4 @@ class RideResult(Result):
     coverage: Coverage | None = None
     behaviour: Behaviour | None = None
     flags: tuple[str, ...] = ()
+    derivations: tuple[Derivation, ...] = ()

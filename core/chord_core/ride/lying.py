@@ -7,11 +7,10 @@ that is used in the application is the fast one; a test holds them together.
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cache
 
 import numpy as np
-from scipy.interpolate import PchipInterpolator
 
+from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.physics import G
@@ -26,7 +25,7 @@ from chord_core.ride.paddle import paddling_speed
 from chord_core.ride.plane import reach_m
 from chord_core.ride.standup import float_standing
 from chord_core.ride.takeoff import CARRIES, SPEEDS, Launch, Start, launch_of, rows_of, takeoff_slope
-from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, wave_drag_spline
+from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, spline_knots
 from chord_core.surfer.body import Body, lying_body
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.power import Power
@@ -67,7 +66,9 @@ class Lying:
         """The least slope of a face of these heights [m] that is caught, (n, m)."""
         if self.log_threshold is not None:
             held = np.clip(np.log(height_m), np.log(HEIGHTS[0]), np.log(HEIGHTS[-1]))
-            return np.asarray(np.exp(PchipInterpolator(np.log(HEIGHTS), self.log_threshold, axis=1)(held)))
+            many = np.broadcast_to(np.log(HEIGHTS), self.log_threshold.shape)
+            places = np.broadcast_to(held, (len(many), len(held)))
+            return np.exp(monotone_cubic(many, self.log_threshold, places))
         assert self.launch is not None
         asked, back = np.unique(height_m, return_inverse=True)
         count = len(self.sprint_m_s)
@@ -129,12 +130,6 @@ def float_fast(hull: Hull, body: Body, rho: float) -> Floats:
     return Floats(trim, clear, sink, feet, share, share / 0.7, borne)
 
 
-@cache
-def _spline_table() -> tuple[Array, Array, Array]:
-    first, second, coefficients = wave_drag_spline().tck[:3]
-    return np.ascontiguousarray(first), np.ascontiguousarray(second), np.ascontiguousarray(coefficients)
-
-
 def running_of(hull: Hull, mass_kg: float, foot_weight: str) -> tuple[Array, ...]:
     """What the kernel needs of a planing fleet: length, beam, deadrise, curvature, reach, weight."""
     return (
@@ -163,7 +158,7 @@ def lying_fast(hull: Hull, paddler: Paddler, rho: float) -> Lying:
         floats = float_fast(hull, paddler.body, rho)
         immersed = immersed_hull(hull, paddler.body, floats)
     planes = _planes(hull, paddler, rho)
-    spline = _spline_table()
+    spline = spline_knots()
     ratio = np.clip(immersed.draught / immersed.length, DRAUGHT_OF_LENGTH[0], DRAUGHT_OF_LENGTH[-1])
     columns = spline_columns(spline, np.log(ratio))
     mass, power, start = paddler.mass_kg + hull.mass_kg, paddler.power, paddler.start

@@ -31,7 +31,7 @@ def _wetted_beams(load: Array, cv2: Array, trim_deg: float) -> Array:
     return np.asarray(np.exp(log))
 
 
-def _load_at(hull: Hull, weight_n: Array, rho: float, foot_weight: str, trim_deg: float) -> Array:
+def load_at(hull: Hull, weight_n: Array, rho: float, foot_weight: str, trim_deg: float) -> Array:
     """Where the load stands [m from the tail] at a trim of the running surface, (n,)."""
     beam = hull.planing_beam_m(foot_weight)
     cv2 = SPEED_M_S**2 / (G * beam)
@@ -49,11 +49,11 @@ def sweet_spot(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even
     alone; rocker's camber is not added.
     """
     low, high = LEVEL_DEG
-    ahead = _load_at(hull, weight_n, rho, foot_weight, low)
-    return np.asarray(ahead - _load_at(hull, weight_n, rho, foot_weight, high))
+    ahead = load_at(hull, weight_n, rho, foot_weight, low)
+    return np.asarray(ahead - load_at(hull, weight_n, rho, foot_weight, high))
 
 
 def turn_point(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even") -> Array:
     """Where the weight stands in a turn [m from the tail], (n,): the shortest wetted length, and so the
     tightest arc, that still bears the rider: 14 degrees of trim, the end of Savitsky's range, at 4.2 m/s."""
-    return _load_at(hull, weight_n, rho, foot_weight, _TURN_DEG)
+    return load_at(hull, weight_n, rho, foot_weight, _TURN_DEG)

@@ -124,14 +124,14 @@ def lay_over(hull: Hull, mass_kg: float, speed_m_s: Array, rho: float, stand_up:
     over at speed. L = m g y / (.025 rho / 2 V^2 b^3 + rho g t b^2 / 20).
     """
     c = craft()
-    beam = (hull.turning_beam_m * _rolling_beam(hull))[:, None]
+    beam = (hull.turning_beam_m * rolling_beam(hull))[:, None]
     arm = c.lay_arm_stand_up_m if stand_up else c.lay_arm_m
     righting = c.lay_righting * rho / 2 * speed_m_s[None, :] ** 2 * beam**3
     rail = c.lay_rail * rho * G * hull.fleet.rail_thickness[:, None] * beam**2
     return np.asarray(mass_kg * G * arm / (righting + rail))
 
 
-def _rolling_beam(hull: Hull) -> Array:
+def rolling_beam(hull: Hull) -> Array:
     """Share of the beam that rights the board, (n,): vee and low rails let it roll."""
     c = craft()
     vee = (front_vee_deg(hull) + rear_vee_deg(hull)) / c.lay_vee_deg
@@ -150,7 +150,7 @@ def roll_time(hull: Hull, mass_kg: float, wetted_m: Array, rho: float) -> Array:
         wetted_m: wetted length [m], (n,).
     """
     c = craft()
-    beam = hull.turning_beam_m * _rolling_beam(hull)
+    beam = hull.turning_beam_m * rolling_beam(hull)
     inertia = hull.roll_kg_m2 + np.pi / 8 * rho * (beam / 2) ** 4 * wetted_m
     righting = c.roll_righting * c.lay_righting * rho / 2 * c.roll_speed_m_s**2 * beam**3
     rider = mass_kg * G * c.roll_arm_m

@@ -10,16 +10,19 @@ from __future__ import annotations
 from functools import cache
 from importlib import resources
 from pathlib import Path
+from typing import TYPE_CHECKING
 
 import numpy as np
-from scipy.interpolate import RectBivariateSpline
 
 from chord_core.hull.stations import Array
 from chord_core.physics import G
 
+if TYPE_CHECKING:
+    from scipy.interpolate import RectBivariateSpline
+
 FROUDE = np.linspace(0.15, 1.50, 136)
 DRAUGHT_OF_LENGTH = np.geomspace(0.004, 0.40, 41)
-_FILE = "wave_drag.npy"
+_FILE, _KNOTS = "wave_drag.npy", "wave_drag_spline.npz"
 
 
 def wigley_wave_drag(froude: float, draught_of_length: float, waves: int = 3000) -> float:
@@ -54,9 +57,29 @@ def make_table() -> Array:
 @cache
 def wave_drag_spline() -> RectBivariateSpline:
     """The logarithm of the table as a bicubic spline over Froude number and ln(T/L)."""
+    # Here and not above: it takes half of a second, and what is asked most needs the knots only.
+    from scipy.interpolate import RectBivariateSpline
+
     with resources.as_file(resources.files("chord_core.tables") / _FILE) as path:
         table = np.load(path, allow_pickle=False)
     return RectBivariateSpline(FROUDE, np.log(DRAUGHT_OF_LENGTH), np.log(table))
+
+
+@cache
+def spline_knots() -> tuple[Array, Array, Array]:
+    """The same spline as its knots over Froude number and over ln(T/L), and its coefficients."""
+    with (
+        resources.as_file(resources.files("chord_core.tables") / _KNOTS) as path,
+        np.load(path, allow_pickle=False) as file,
+    ):
+        return file["froude"], file["draught"], file["coefficients"]
+
+
+def write_files(folder: Path) -> None:
+    """Write the table and the spline through it."""
+    np.save(folder / _FILE, make_table())
+    first, second, coefficients = wave_drag_spline().tck[:3]
+    np.savez(folder / _KNOTS, froude=first, draught=second, coefficients=coefficients)
 
 
 def wave_drag_n(speed_m_s: Array, length_m: Array, beam_m: Array, draught_m: Array, rho: float) -> Array:
@@ -73,4 +96,4 @@ def wave_drag_n(speed_m_s: Array, length_m: Array, beam_m: Array, draught_m: Arr
 
 
 if __name__ == "__main__":
-    np.save(Path(__file__).resolve().parent.parent / "tables" / _FILE, make_table())
+    write_files(Path(__file__).resolve().parent.parent / "tables")

@@ -263,9 +263,20 @@ class Riding:
         return Face(self.spot.bins.face_m, self.spot.bins.slope)
 
     @cached_property
+    def _everywhere(self) -> dict[str, Array]:
+        """Factors in the bins and, behind them, at the heights of the scan, each (n, m + heights)."""
+        bins = self.spot.bins
+        usual = np.full(len(SCAN_M), self.usual.slope[0])
+        return self.factors(Face(np.append(bins.face_m, SCAN_M), np.append(bins.slope, usual)))
+
+    @cached_property
     def by_bin(self) -> Array:
         """Works share in each bin, (n, m)."""
-        return together(self.factors(self.bins_face))
+        if not self.fast:
+            return together(self.factors(self.bins_face))
+        return together(
+            {name: rows[:, : len(self.bins_face.slope)] for name, rows in self._everywhere.items()}
+        )
 
     @cached_property
     def works(self) -> Array:
@@ -286,7 +297,7 @@ class Riding:
     @cached_property
     def scan(self) -> dict[str, Array]:
         """Factors at the heights of ``SCAN_M`` on the usual slope, each (n, heights)."""
-        return self.factors(Face(SCAN_M, np.full(len(SCAN_M), self.usual.slope[0])))
+        return {name: rows[:, len(self.bins_face.slope) :] for name, rows in self._everywhere.items()}
 
 
 def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> Riding:

@@ -712,6 +712,39 @@ export interface components {
             share: number;
         };
         /**
+         * Derivation
+         * @description How the number ``of`` came about.
+         *
+         *     ``formula``: where ``closed``, an expression over the inputs' symbols that gives ``value`` (with sqrt,
+         *     exp, ln, tan, atan, pi, S(z) = 1 / (1 + exp(-z)); ** is a power); else what is solved, in words.
+         *     ``valid``: where it holds; ``outside``: it is used beyond that here.
+         */
+        Derivation: {
+            /** Of */
+            of: string;
+            /** Words */
+            words: string;
+            /** Formula */
+            formula: string;
+            /** Closed */
+            closed: boolean;
+            /** Inputs */
+            inputs: components["schemas"]["Input"][];
+            /** Value */
+            value: number | null;
+            /** Unit */
+            unit: string;
+            /** Source */
+            source: string;
+            /** Valid */
+            valid: string;
+            /**
+             * Outside
+             * @default false
+             */
+            outside: boolean;
+        };
+        /**
          * Dims
          * @description The line of dims, written as shapers do and in metric.
          */
@@ -1004,6 +1037,25 @@ export interface components {
             curves: components["schemas"]["Curves"];
             /** Flags */
             flags: string[];
+            /**
+             * Derivations
+             * @default []
+             */
+            derivations: components["schemas"]["Derivation"][];
+        };
+        /**
+         * Input
+         * @description One input of a formula: its symbol there, what it is in words, value and unit.
+         */
+        Input: {
+            /** Symbol */
+            symbol: string;
+            /** Words */
+            words: string;
+            /** Value */
+            value: number;
+            /** Unit */
+            unit: string;
         };
         /**
          * Kind

@@ -33,7 +33,7 @@ def hold_boards(need, beam, deadrise, weight, rho, trim_deg, out):
 
 @compiled
 def load_boards(length, beam, deadrise, weight, rho, speed, trim_deg, wet_share, out):
-    """Where the load stands [m from the tail] at a trim: ``sweet._load_at``."""
+    """Where the load stands [m from the tail] at a trim: ``sweet.load_at``."""
     bent_trim = trim_deg**1.1
     for i in range(len(length)):
         cv2 = speed**2 / (G * beam[i])

@@ -1,0 +1,1 @@
+"""Why: every number with its formula, inputs, source and range."""

@@ -1,0 +1,44 @@
+"""The verbs with their derivations: ``--explain``."""
+
+from __future__ import annotations
+
+from chord_core.documents.requests import HullRequest, RideRequest, WaterRequest
+from chord_core.documents.results import HullResult, RideResult, WaterResult
+from chord_core.hull.describe import describe_hull
+from chord_core.hull.label import labelled_hulls
+from chord_core.hull.measured import hulls_of
+from chord_core.ride.describe import describe_ride
+from chord_core.ride.fins import fins_of
+from chord_core.ride.works import riding_of
+from chord_core.surfer.describe import describe_water
+from chord_core.surfer.pencil import height_from_mass, pencil_rider
+from chord_core.surfer.spot import pencil_water
+from chord_core.why.hull import hull_derivations
+from chord_core.why.ride import ride_derivations
+from chord_core.why.water import water_derivations
+
+
+def explain_hull(request: HullRequest) -> HullResult:
+    """``hull`` with derivations."""
+    found = hull_derivations(hulls_of([request.board]))
+    return describe_hull(request.board).model_copy(update={"derivations": found})
+
+
+def explain_water(request: WaterRequest) -> WaterResult:
+    """``water`` with derivations; a river's wave stands and has none."""
+    answer = describe_water(request)
+    if answer.kind == "river":
+        return answer
+    spot, _ = pencil_water(request.water, request.surfer_height_m or height_from_mass(75.0))
+    return answer.model_copy(update={"derivations": water_derivations(spot.bins, request.swell)})
+
+
+def explain_ride(request: RideRequest) -> RideResult:
+    """``ride`` with derivations."""
+    answer = describe_ride(request)
+    if answer.behaviour is None:
+        return answer
+    rider, _ = pencil_rider(request.surfer)
+    spot, _ = pencil_water(request.water, rider.height_m)
+    riding = riding_of(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
+    return answer.model_copy(update={"derivations": ride_derivations(riding, answer.behaviour)})

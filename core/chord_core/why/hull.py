@@ -1,0 +1,115 @@
+"""Why a hull's numbers are what they are."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.documents.why import Derivation
+from chord_core.hull.constants import FITTINGS_KG, STRINGER_KG_M3, STRINGER_M, SWING_PIVOT_SHARE
+from chord_core.hull.hull import Hull
+from chord_core.why.made import derive
+
+_DRAWN = "drawn curves at 81 cosine-spaced stations (Clenshaw & Curtis 1960)"
+
+
+def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
+    """Derivations of a fleet of one."""
+    fleet = hull.fleet
+    box = float(hull.integral(hull.foam_width * hull.thickness)[0])
+    contour = float((2 / 3 * (fleet.belly - fleet.concave) + fleet.vee / 2)[0])
+    area, volume = float(hull.planform_m2[0]), float(hull.volume_m3[0])
+    stringer = float((fleet.stringer * STRINGER_M * STRINGER_KG_M3 * hull.integral(hull.thickness))[0])
+    weighed = not np.isnan(fleet.given_mass[0])
+    girth = float(hull.integral(hull.girth_m)[0])
+    return (
+        derive(
+            "litres",
+            "Volume",
+            "1000 * (phi * I + c * A)",
+            float(hull.litres[0]),
+            "L",
+            _DRAWN,
+            phi=(fleet.fullness[0], "", "fullness of the section, from deck and rails"),
+            I=(box, "m3", "integral of width x thickness over the length"),
+            c=(contour, "m", "mean height that the bottom's contour adds or takes"),
+            A=(area, "m2", "area seen from above"),
+        ),
+        derive(
+            "planform_m2",
+            "Area seen from above",
+            "integral of the width less the cut of the tail",
+            area,
+            "m2",
+            _DRAWN,
+            closed=False,
+            L=(fleet.length[0], "m", "length"),
+            W=(fleet.width[0], "m", "width"),
+            N=(fleet.nose_width[0], "m", "nose one foot in"),
+            T=(fleet.tail_width[0], "m", "tail one foot in"),
+        ),
+        derive(
+            "mass_kg",
+            "Mass",
+            "m" if weighed else "f * V + s * G + t + b",
+            float(hull.mass_kg[0]),
+            "kg",
+            "as weighed"
+            if weighed
+            else "foam, skin, stringer and fittings of the build (tables/builds.json)",
+            also={"m": (fleet.given_mass[0], "kg", "weighed")}
+            if weighed
+            else {
+                "f": (fleet.foam[0], "kg/m3", "density of the foam"),
+                "V": (volume, "m3", "volume"),
+                "s": (fleet.skin[0], "kg/m2", "mass of the skin"),
+                "G": (girth, "m2", "girth over the length"),
+                "t": (stringer, "kg", "stringer"),
+                "b": (FITTINGS_KG, "kg", "boxes and plugs"),
+            },
+        ),
+        derive(
+            "swing_kg_m2",
+            "Swing weight",
+            "integral of mass a metre x (x - p L)^2",
+            float(hull.swing_kg_m2[0]),
+            "kg m2",
+            "moment of inertia about the rear foot",
+            closed=False,
+            m=(hull.mass_kg[0], "kg", "mass"),
+            L=(fleet.length[0], "m", "length"),
+            p=(SWING_PIVOT_SHARE, "", "share of length at which the rear foot stands"),
+        ),
+        derive(
+            "planing_beam_m",
+            "Beam that planes",
+            "mean width of the rear 62 %",
+            float(hull.planing_beam_m()[0]),
+            "m",
+            _DRAWN,
+            closed=False,
+            T=(fleet.tail_width[0], "m", "tail one foot in"),
+            W=(fleet.width[0], "m", "width"),
+        ),
+        derive(
+            "rocker_curvature_per_m",
+            "Rocker as a planing board feels it",
+            "second derivative of the parabola fitted to the bottom's rear three quarters",
+            float(hull.rocker_curvature[0]),
+            "1/m",
+            "least squares",
+            closed=False,
+            r=(fleet.tail_rocker[0], "m", "tail rocker"),
+            n=(fleet.nose_rocker[0], "m", "nose rocker"),
+        ),
+        derive(
+            "outline_curvature_per_m",
+            "Outline as a turning board feels it",
+            "(W - T) / (x - 0.3048)**2",
+            float(hull.outline_curvature[0]),
+            "1/m",
+            "a parabola from the wide point through the one-foot width",
+            W=(fleet.width[0], "m", "width"),
+            T=(fleet.tail_width[0], "m", "tail one foot in"),
+            x=(fleet.length[0] / 2 + fleet.wide_point[0], "m", "wide point from the tail"),
+        ),
+    )

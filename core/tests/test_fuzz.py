@@ -1,0 +1,161 @@
+"""Ten thousand documents that somebody got wrong, at the verbs: an answer or a refusal, never a traceback."""
+
+import copy
+import io
+import json
+import random
+from typing import Any
+from unittest import TestCase
+
+from chord_core.cli import run
+
+BOARD: dict[str, Any] = {
+    "name": "x",
+    "family": "all-rounder",
+    "length_m": 1.8,
+    "width_m": 0.5,
+    "thickness_m": 0.063,
+    "stated_litres": 31,
+    "outline": {"nose_width_m": 0.3, "tail_width_m": 0.37, "wide_point_m": 0.01, "tail_shape": "squash"},
+    "rocker": {"nose_m": 0.12, "tail_m": 0.055},
+    "foil": {"nose_m": 0.04},
+    "section": {"deck": "dome", "rail_tail": 0.4},
+    "bottom": [
+        {"from_tail_m": 0.3, "shape": "vee", "depth_m": 0.004},
+        {"from_tail_m": 1.2, "shape": "flat", "depth_m": 0},
+    ],
+    "fins": {"setup": "thruster", "size": "M", "position_m": 0.01},
+    "build": "PU / epoxy",
+    "mass_kg": 2.9,
+    "stations": [
+        {"from_tail_m": 0.3, "width_m": 0.37, "thickness_m": 0.04},
+        {"from_tail_m": 0.9, "width_m": 0.5},
+    ],
+}
+SURFER: dict[str, Any] = {
+    "mass_kg": 72,
+    "height_m": 1.76,
+    "age": 31,
+    "rung": "linking",
+    "skills": {"catches unbroken waves": True},
+    "fitness": "good",
+    "sessions_month": 5,
+    "wetsuit_mm": 3,
+    "foot_weight": "back",
+    "style": "relaxed",
+    "sprint_m_s": 1.7,
+    "craft": "prone",
+    "aim": "progress",
+    "complaints": ["stiff"],
+    "present_board": BOARD,
+}
+WATER: dict[str, Any] = {
+    "kind": "sea",
+    "small_m": 0.5,
+    "usual_m": 0.9,
+    "big_m": 1.6,
+    "steepness": "soft",
+    "wind": "onshore",
+    "chop_m": 0.1,
+    "waves_per_hour": 50,
+    "crowd": "high",
+    "paddle_out_m": 90,
+    "ride_length_m": 60,
+}
+BASES: dict[str, dict[str, Any]] = {
+    "hull": {"board": BOARD},
+    "water": {"water": WATER, "swell": {"height_m": 1.2, "period_s": 11, "bottom_slope": 0.02}},
+    "ride": {"board": BOARD, "surfer": SURFER, "water": WATER},
+    "size": {"surfer": SURFER, "water": WATER},
+    "rank": {"boards": [BOARD], "surfer": SURFER, "water": WATER},
+}
+JUNK: tuple[Any, ...] = (
+    None,
+    "",
+    "abc",
+    "-",
+    -1,
+    0,
+    1,
+    3,
+    0.5,
+    17.5,
+    1e308,
+    -1e308,
+    1e-300,
+    True,
+    [],
+    {},
+    [1],
+    {"a": 1},
+    "x" * 500,
+    "reef",
+    "river",
+    "pool",
+    "white_water",
+    "stand_up",
+    "nose-rider",
+    "hollow",
+    2**70,
+    "½",
+    "5'10",
+    [[[]]],
+    "starter",
+)
+
+
+def leaves(document: Any, path: tuple[Any, ...] = ()) -> list[tuple[Any, ...]]:
+    """Ways to every value inside of a document."""
+    rows = (
+        document.items()
+        if isinstance(document, dict)
+        else enumerate(document)
+        if isinstance(document, list)
+        else ()
+    )
+    return [way for key, value in rows for way in ((*path, key), *leaves(value, (*path, key)))]
+
+
+def spoiled(base: dict[str, Any], chance: random.Random) -> dict[str, Any]:
+    """A document with one to three things wrong, or at least odd."""
+    document = copy.deepcopy(base)
+    for _ in range(chance.randint(1, 3)):
+        ways = leaves(document)
+        if not ways:
+            break
+        *way, last = chance.choice(ways)
+        inside = document
+        for key in way:
+            inside = inside[key]
+        move = chance.random()
+        if move < 0.7:
+            value = inside[last]
+            number = isinstance(value, int | float) and not isinstance(value, bool)
+            scaled = value * chance.choice((0.5, 0.8, 1.3, 2.0)) if number and chance.random() < 0.3 else None
+            inside[last] = chance.choice(JUNK) if scaled is None else scaled
+        elif move < 0.9:
+            del inside[last]
+        elif isinstance(inside, dict):
+            inside[chance.choice(("wing", "length", "mass_kg", "bins", "kind"))] = chance.choice(JUNK)
+    return document
+
+
+class Doors(TestCase):
+    def test_ten_thousand_documents(self) -> None:
+        chance, answered = random.Random(20), {0: 0, 2: 0}
+        verbs = ("hull",) * 4 + ("water",) * 4 + ("size",) * 4 + ("ride",) * 3 + ("rank",)
+        for _ in range(10_000):
+            verb = chance.choice(verbs)
+            document, sink = spoiled(BASES[verb], chance), io.StringIO()
+            text = json.dumps(document)
+            if chance.random() < 0.02:
+                text = text[: chance.randint(0, len(text))]
+            code = run(verb, io.StringIO(text), sink)
+            self.assertIn(code, (0, 2), text)
+            answered[code] += 1
+            answer = json.loads(sink.getvalue(), parse_constant=self.fail)
+            if code == 2:
+                error = answer["error"]
+                self.assertTrue(error["field"] and len(error["message"]) > 10, text)
+                self.assertIn("value", error)
+        self.assertGreater(min(answered.values()), 1000)

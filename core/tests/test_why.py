@@ -1,0 +1,83 @@
+"""Why: every closed formula gives its number from the inputs that it names."""
+
+import io
+import json
+import math
+from unittest import TestCase
+
+from hypothesis import given
+from hypothesis import strategies as st
+
+from chord_core.cli import run
+from chord_core.documents import Board, HullRequest, RideRequest, Surfer, Water, WaterRequest
+from chord_core.documents.requests import Swell
+from chord_core.documents.why import Derivation
+from chord_core.tables import families
+from chord_core.why.explain import explain_hull, explain_ride, explain_water
+from tests import tries
+from tests.strategies import boards, riders, seas
+
+ANY = st.sampled_from(list(families())).flatmap(boards)
+FUNCTIONS = {
+    "sqrt": math.sqrt, "exp": math.exp, "ln": math.log, "tan": math.tan, "atan": math.atan, "pi": math.pi,
+    "max": max,
+    "S": lambda z: 1 / (1 + math.exp(-z)), "__builtins__": {},
+}  # fmt: skip
+
+
+class Why(TestCase):
+    def holds(self, derivations: tuple[Derivation, ...]) -> None:
+        for row in derivations:
+            self.assertTrue(row.words and row.formula and row.source and row.valid, row.of)
+            if not row.closed or row.value is None:
+                continue
+            value = eval(row.formula, FUNCTIONS, {given.symbol: given.value for given in row.inputs})
+            self.assertTrue(
+                math.isclose(value, row.value, rel_tol=1e-5, abs_tol=1e-9), f"{row.of}: {value} {row.value}"
+            )
+
+    @tries(15)
+    @given(ANY, riders(), seas())
+    def test_ride(self, board: Board, surfer: Surfer, water: Water) -> None:
+        answer = explain_ride(RideRequest(board=board, surfer=surfer, water=water))
+        self.holds(answer.derivations)
+        assert answer.behaviour
+        told = {row.of for row in answer.derivations}
+        untold = set(answer.behaviour.model_dump()) - told - {
+            "steadiness", "reserve", "nose_riding", "turn_point_m", "nose_point_m", "must_walk",
+        }  # fmt: skip
+        self.assertEqual(untold, set())
+
+    def test_ride_of_others(self) -> None:
+        board = Board(family="wave stand-up", length_m=2.4, width_m=0.72, thickness_m=0.1)
+        self.holds(
+            explain_ride(
+                RideRequest(board=board, surfer=Surfer(mass_kg=80, rung="linking", craft="stand_up"))
+            ).derivations
+        )
+        river = RideRequest(
+            board=board, surfer=Surfer(mass_kg=80, rung="linking"), water=Water(kind="river", usual_m=0.8)
+        )
+        self.holds(explain_ride(river).derivations)
+
+    @tries(10)
+    @given(ANY)
+    def test_hull(self, board: Board) -> None:
+        self.holds(explain_hull(HullRequest(board=board)).derivations)
+
+    def test_water(self) -> None:
+        swell = Swell(height_m=1.5, period_s=12, bottom_slope=0.03)
+        answer = explain_water(WaterRequest(water=Water(usual_m=1.2), swell=swell))
+        self.holds(answer.derivations)
+        assert answer.breaker
+        told = {row.of: row.value for row in answer.derivations}
+        self.assertAlmostEqual(told["breaker.height_m"] or 0, answer.breaker.height_m)
+
+    def test_the_verb(self) -> None:
+        document = {"board": {"family": "all-rounder", "length_m": 1.8, "width_m": 0.5, "thickness_m": 0.063}}
+        sink = io.StringIO()
+        self.assertEqual(run("hull", io.StringIO(json.dumps(document)), sink, explain=True), 0)
+        self.assertIn("litres", [row["of"] for row in json.loads(sink.getvalue())["derivations"]])
+        sink = io.StringIO()
+        self.assertEqual(run("rank", io.StringIO("{}"), sink, explain=True), 2)
+        self.assertEqual(json.loads(sink.getvalue())["error"]["field"], "--explain")
