@@ -52,6 +52,12 @@ def _look(_: argparse.Namespace) -> int:
     return look()
 
 
+def _figures(_: argparse.Namespace) -> int:
+    from house.figures import figures
+
+    return figures()
+
+
 def _demo(given: argparse.Namespace) -> int:
     from house.demo import demo
 
@@ -82,6 +88,8 @@ def _parser() -> argparse.ArgumentParser:
     core.add_argument("verb", help="hull, water, ride, size, rank (JSON) or line (a line of dims)")
     core.add_argument("--explain", action="store_true", help="with derivations: hull, water, ride")
     core.set_defaults(do=_core)
+    figures = verbs.add_parser("figures", help="draw the figures of docs/model.md")
+    figures.set_defaults(do=_figures)
     bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
     bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")
     bench.set_defaults(do=_bench)

@@ -96,12 +96,14 @@ def _of_a_thousand(rounds: int) -> None:
     plain_one = _time(lambda: ride(alone, alone_fins, fast=False), 1)
     print(f"  ride of 1,000 boards, 40 bins and the range: {whole * 1e3:.0f} ms on one core")
     print(
-        f"    one board, hull known {single * 1e3:.1f} ms: one by one {single * 1000 / whole:.0f} times as long"
+        f"    one board, hull known {single * 1e3:.1f} ms: "
+        f"one by one {single * 1000 / whole:.0f} times as long"
     )
     print(f"    plain form, without the range: board by board {plain_one * 1000 / whole:.0f} times as long, "
           f"in fleets of four {plain * 1000 / whole:.0f} times")  # fmt: skip
     print(
-        f"    one board from its document, with hull and range: {_time(lambda: one(boards[:1]), rounds) * 1e3:.1f} ms"
+        f"    one board from its document, with hull and range: "
+        f"{_time(lambda: one(boards[:1]), rounds) * 1e3:.1f} ms"
     )
     for times in (0.1, 1, 10, 100):
         some, of = (
@@ -114,7 +116,8 @@ def _of_a_thousand(rounds: int) -> None:
         taken = time.perf_counter() - begun
         most = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / _MIB
         print(
-            f"    {len(some):7d} boards {taken / len(some) * 1e6:6.0f} us a board, at most {most:5.0f} MiB in all"
+            f"    {len(some):7d} boards {taken / len(some) * 1e6:6.0f} us a board, "
+            f"at most {most:5.0f} MiB in all"
         )
 
 

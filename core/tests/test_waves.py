@@ -1,18 +1,24 @@
 """Water in motion: published values for shoaling, breaking, power, the solitary wave."""
 
+import math
 from unittest import TestCase
 
 import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
+from chord_core.documents import Water, WaterRequest
+from chord_core.documents.requests import Shore, Swell
+from chord_core.documents.results import Breaker
 from chord_core.physics import G
+from chord_core.surfer.describe import describe_water
 from chord_core.water.face import HIGHEST_OF_DEPTH, Face
 from chord_core.water.shoaling import (
     breaker_height,
     breaker_kind,
     deep_water_length,
     energy_flux,
+    share_in,
     surf_similarity,
 )
 
@@ -81,3 +87,40 @@ class SolitaryWave(TestCase):
     def test_a_rider_along_the_wall_is_faster_than_the_wave(self, height: float, slope: float) -> None:
         face = Face(np.array(height), np.array(slope))
         self.assertTrue(1.05 < float(face.along_m_s / face.speed_m_s) < 1.31)
+
+
+class FromTheSea(TestCase):
+    def test_direction(self) -> None:
+        """Whole inside of the window; at 60 degrees beyond it half of the energy between the rays, so
+        sqrt(1/2) of the height; nothing from behind the land. The compass closes at north."""
+        self.assertEqual(share_in(30, 40), 1.0)
+        self.assertAlmostEqual(share_in(100, 40), math.sqrt(0.5))
+        self.assertAlmostEqual(share_in(-100, 40), math.sqrt(0.5))
+        self.assertEqual(share_in(170, 40), 0.0)
+        self.assertAlmostEqual(share_in(350 - 10, 40), 1.0)
+
+    def test_steeper_bottoms_and_longer_swells_break_steeper(self) -> None:
+        """Battjes 1974: similarity grows with slope and period; offshore wind holds a face up."""
+
+        def breaker(wind: str | None = None, **more: float) -> Breaker:
+            swell = Swell(**{"height_m": 1.5, "period_s": 10, "bottom_slope": 0.03} | more)
+            found = describe_water(WaterRequest(water=Water(wind=wind), swell=swell)).breaker
+            assert found
+            return found
+
+        plain = breaker()
+        self.assertGreater(breaker(bottom_slope=0.08).slope, plain.slope)
+        self.assertGreater(breaker(period_s=15).slope, plain.slope)
+        self.assertGreater(breaker("offshore").slope, breaker("onshore").slope)
+        self.assertEqual(breaker(bottom_slope=0.01).steepness, "crumbly")
+        self.assertEqual(breaker(bottom_slope=0.2).steepness, "hollow")
+
+    def test_a_swell_from_behind_the_land_does_not_break(self) -> None:
+        swell = Swell(height_m=2, period_s=12, bottom_slope=0.03, from_deg=90)
+        shore = Shore(faces_deg=270, window_deg=30)
+        self.assertIsNone(describe_water(WaterRequest(water=Water(), swell=swell, shore=shore)).breaker)
+        ahead = describe_water(
+            WaterRequest(water=Water(), swell=swell, shore=Shore(faces_deg=100, exposure=0.8))
+        )
+        assert ahead.breaker
+        self.assertAlmostEqual(ahead.breaker.share_in, 0.8)

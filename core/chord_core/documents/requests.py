@@ -21,11 +21,22 @@ class HullRequest(Document):
 
 
 class Swell(Document):
-    """A swell in deep water: height [m], period [s], and the slope of the bottom on which it breaks."""
+    """A swell in deep water: height [m], period [s], where it comes from [deg, clockwise from north], and the
+    slope of the bottom on which it breaks."""
 
     height_m: Annotated[float, Field(ge=0.1, le=15)]
     period_s: Annotated[float, Field(ge=2, le=25)]
     bottom_slope: Annotated[float, Field(gt=0, le=1)]
+    from_deg: Annotated[float, Field(ge=0, le=360)] | None = None
+
+
+class Shore(Document):
+    """How a break lies: where it looks [deg, clockwise from north], how far to either side swells come in
+    whole [deg], and what is left of them on the way (refraction, shelter)."""
+
+    faces_deg: Annotated[float, Field(ge=0, le=360)]
+    window_deg: Annotated[float, Field(ge=0, le=90)] = 40.0
+    exposure: Annotated[float, Field(gt=0, le=1.5)] = 1.0
 
 
 class WaterRequest(Document):
@@ -34,6 +45,7 @@ class WaterRequest(Document):
     water: Water
     surfer_height_m: HeightM | None = None
     swell: Swell | None = None
+    shore: Shore | None = None
 
 
 class RideRequest(Document):

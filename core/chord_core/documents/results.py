@@ -216,9 +216,13 @@ class Bin(Result):
 
 
 class Breaker(Result):
-    """A swell at the break: breaker height [m], surf similarity, how it breaks, power [W/m]."""
+    """A swell at the break: share of its height that comes in, breaker height [m], surf similarity, how it
+    breaks, steepest slope of the face and its class, power in deep water [W/m]."""
 
+    share_in: float
     height_m: float
+    slope: float
+    steepness: str
     similarity: float
     kind: Literal["spilling", "plunging", "surging"]
     power_w_m: float

@@ -6,6 +6,7 @@ from chord_core.documents.requests import WaterRequest
 from chord_core.documents.results import Day, WaterResult
 from chord_core.surfer.pencil import height_from_mass
 from chord_core.surfer.spot import pencil_water
+from chord_core.tables import table
 from chord_core.water.answer import bins_document, breaker_of
 from chord_core.water.days import days_by_word
 
@@ -18,6 +19,7 @@ def describe_water(request: WaterRequest) -> WaterResult:
     height = request.surfer_height_m or height_from_mass(_ANYBODY_KG)
     spot, assumed = pencil_water(request.water, height)
     river = spot.kind == "river"
+    wind = table("waves")["wind"][request.water.wind or "none"]["slope"]
     bins = spot.bins
     rows = () if river else days_by_word(spot.days, height)
     return WaterResult(
@@ -26,6 +28,6 @@ def describe_water(request: WaterRequest) -> WaterResult:
         bins=bins_document(bins),
         mean_m=float((bins.face_m * bins.weight).sum()),
         days=tuple(Day(word=w, low_m=a, high_m=b, share=share) for w, a, b, share in rows),
-        breaker=breaker_of(request.swell, spot.water_kg_m3) if request.swell else None,
+        breaker=breaker_of(request.swell, request.shore, wind, spot.water_kg_m3) if request.swell else None,
         assumed=tuple(assumed),
     )

@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from chord_core.documents.requests import Swell
+from chord_core.documents.requests import Shore, Swell
 from chord_core.documents.results import Bin, Breaker
-from chord_core.water.bins import Bins
-from chord_core.water.shoaling import breaker_height, breaker_kind, energy_flux, surf_similarity
+from chord_core.water.bins import Bins, class_at, slope_of
+from chord_core.water.shoaling import breaker_height, breaker_kind, energy_flux, share_in, surf_similarity
 
 
 def bins_document(bins: Bins) -> tuple[Bin, ...]:
@@ -14,13 +14,35 @@ def bins_document(bins: Bins) -> tuple[Bin, ...]:
     return tuple(Bin(face_m=float(f), steepness=float(s), weight=float(w)) for f, s, w in rows)
 
 
-def breaker_of(swell: Swell, rho: float) -> Breaker:
-    """Take a swell to the break: height, similarity and kind of the breaker, power of the swell."""
-    height = float(breaker_height(swell.height_m, swell.period_s))
+def swell_in(swell: Swell, shore: Shore | None) -> float:
+    """Share of a swell's height that reaches a shore: whole where neither direction nor shore is said."""
+    if shore is None:
+        return 1.0
+    off = 0.0 if swell.from_deg is None else swell.from_deg - shore.faces_deg
+    return shore.exposure * share_in(off, shore.window_deg)
+
+
+def breaker_of(swell: Swell, shore: Shore | None, wind: float, rho: float) -> Breaker | None:
+    """Take a swell to the break: height, similarity and kind of the breaker, its face, power of the swell.
+
+    Args:
+        wind: factor of the wind on the slope of the face.
+
+    Returns:
+        None where nothing of the swell comes in.
+    """
+    inside = swell_in(swell, shore)
+    if inside < 0.01:
+        return None
+    height = float(breaker_height(inside * swell.height_m, swell.period_s))
     similarity = float(surf_similarity(swell.bottom_slope, height, swell.period_s))
+    slope = wind * slope_of(similarity)
     return Breaker(
+        share_in=inside,
         height_m=height,
         similarity=similarity,
         kind=breaker_kind(similarity),
+        slope=slope,
+        steepness=class_at(slope),
         power_w_m=float(energy_flux(swell.height_m, swell.period_s, rho)),
     )

@@ -30,6 +30,21 @@ def median_slope(steepness: str) -> float:
     return float(next(row["median_slope"] for row in rows if row["name"] == steepness))
 
 
+def slope_of(similarity: float) -> float:
+    """Steepest slope of the face of a breaker by its surf similarity: between the classes of steepness in the
+    logarithms of both (``waves.json``), held to the outer ones."""
+    rows = table("waves")["similarity"]
+    known = np.log([row["similarity"] for row in rows])
+    slopes = np.log([median_slope(row["name"]) for row in rows])
+    return float(np.exp(np.interp(np.log(similarity), known, slopes)))
+
+
+def class_at(slope: float) -> str:
+    """The steepness class whose median slope is nearest by ratio."""
+    rows = table("waves")["steepness"]
+    return str(min(rows, key=lambda row: abs(np.log(slope / row["median_slope"])))["name"])
+
+
 def _middles(count: int) -> Array:
     return (np.arange(count) + 0.5) / count
 
@@ -70,6 +85,4 @@ def quantile(bins: Bins, share: float, of: str = "face_m") -> float:
 
 def class_of(bins: Bins) -> str:
     """The steepness class whose median slope is nearest, by ratio, to that of the bins."""
-    middle = quantile(bins, 0.5, "slope")
-    rows = table("waves")["steepness"]
-    return str(min(rows, key=lambda row: abs(np.log(middle / row["median_slope"])))["name"])
+    return class_at(quantile(bins, 0.5, "slope"))

@@ -45,6 +45,16 @@ def breaker_kind(similarity: float) -> str:
     return "plunging" if similarity <= SURGING_ABOVE else "surging"
 
 
+def share_in(off_deg: float, window_deg: float) -> float:
+    """Share of a swell's height that comes in when it arrives ``off_deg`` [deg] beside where a break looks.
+
+    Whole inside of the window; beyond it the rays spread as they bend round, and height goes with the root
+    of what is left between them, sqrt(cos) of the angle beyond the window (Snell, a straight shore).
+    """
+    beyond = max(abs((off_deg + 180) % 360 - 180) - window_deg, 0.0)
+    return float(np.sqrt(np.cos(np.radians(beyond)))) if beyond < 90 else 0.0
+
+
 def energy_flux(height_m: Array | float, period_s: Array | float, rho: float = SEA_KG_M3) -> Array:
     """Power of an irregular sea in deep water a metre of crest [W/m].
 

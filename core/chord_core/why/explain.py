@@ -30,7 +30,9 @@ def explain_water(request: WaterRequest) -> WaterResult:
     if answer.kind == "river":
         return answer
     spot, _ = pencil_water(request.water, request.surfer_height_m or height_from_mass(75.0))
-    return answer.model_copy(update={"derivations": water_derivations(spot.bins, request.swell)})
+    return answer.model_copy(
+        update={"derivations": water_derivations(spot.bins, request.swell, request.shore)}
+    )
 
 
 def explain_ride(request: RideRequest) -> RideResult:

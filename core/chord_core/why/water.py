@@ -4,9 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.requests import Swell
+from chord_core.documents.requests import Shore, Swell
 from chord_core.documents.why import Derivation
 from chord_core.physics import G
+from chord_core.water.answer import swell_in
 from chord_core.water.bins import Bins
 from chord_core.water.face import Face
 from chord_core.water.shoaling import breaker_height, deep_water_length, energy_flux, surf_similarity
@@ -72,18 +73,22 @@ def face_derivations(height_m: float, slope: float) -> tuple[Derivation, ...]:
     )
 
 
-def water_derivations(bins: Bins, swell: Swell | None) -> tuple[Derivation, ...]:
+def water_derivations(bins: Bins, swell: Swell | None, shore: Shore | None) -> tuple[Derivation, ...]:
     """The usual face of the bins, and a swell at its breaker."""
     height = float((bins.face_m * bins.weight).sum())
     slope = float(np.exp((bins.weight * np.log(bins.slope)).sum()))
     made = list(face_derivations(height, slope))
     if swell is None:
         return tuple(made)
+    inside = swell_in(swell, shore)
+    if inside < 0.01:
+        return tuple(made)
     h: Given = (swell.height_m, "m", "height in deep water")
+    e: Given = (inside, "", "share of it that comes in: direction, exposure")
     t: Given = (swell.period_s, "s", "period")
     g: Given = (G, "m/s2", "gravity")
     breaker, length = (
-        float(breaker_height(swell.height_m, swell.period_s)),
+        float(breaker_height(inside * swell.height_m, swell.period_s)),
         float(deep_water_length(swell.period_s)),
     )
     return (
@@ -91,11 +96,12 @@ def water_derivations(bins: Bins, swell: Swell | None) -> tuple[Derivation, ...]
         derive(
             "breaker.height_m",
             "Height of the breaker",
-            "0.39 * g**0.2 * (T * H**2)**0.4",
+            "0.39 * g**0.2 * (T * (E * H)**2)**0.4",
             breaker,
             "m",
             "Komar & Gaughan 1973",
             "straight shores, deep-water steepness .001 to .09",
+            E=e,
             H=h,
             T=t,
             g=g,
