@@ -139,7 +139,8 @@ class Invariance(TestCase):
     def test_every_number_is_finite_and_the_thirds_add_up(self, board: Board) -> None:
         result = describe_hull(board)
         for name, value in result.model_dump(exclude={"label", "curves", "line", "flags"}).items():
-            self.assertTrue(np.all(np.isfinite(value)), name)
+            numbers = list(value.values()) if isinstance(value, dict) else value
+            self.assertTrue(np.all(np.isfinite(numbers)), name)
         self.assertAlmostEqual(sum(result.thirds_l), result.litres, places=6)
         self.assertLess(result.litres / 1e3, board.length_m * board.width_m * board.thickness_m)
 
@@ -161,3 +162,22 @@ class Guess(TestCase):
                 board = board_at(families()[name], 0.5)
                 guess = guess_family(board.length_m, board.width_m, board.thickness_m)
                 self.assertEqual(families()[guess].board_class, families()[name].board_class)
+
+
+class BottomByZone(TestCase):
+    def test_angles_by_hand(self) -> None:
+        """5 mm of vee under a beam of .44 m is atan(.005 / .22) in that half; concave lifts where vee does
+        not."""
+        board = inches("all-rounder", 72, 19.5, 2.5)
+        zones = [
+            {"from_tail_m": 0.3, "shape": "vee", "depth_m": 0.005},
+            {"from_tail_m": 72 * INCH_M - 0.3, "shape": "concave", "depth_m": 0.004},
+        ]
+        shaped = Board.model_validate({**board.model_dump(exclude_unset=True), "bottom": zones})
+        plain, bottom = describe_hull(board), describe_hull(shaped).bottom
+        beam = describe_hull(shaped).planing_beam_m
+        self.assertAlmostEqual(bottom.vee_rear_deg, np.degrees(np.arctan(0.005 / (beam / 2))), places=2)
+        self.assertEqual((bottom.vee_front_deg, bottom.concave_rear_deg), (0.0, 0.0))
+        self.assertAlmostEqual(
+            bottom.deadrise_deg - plain.bottom.deadrise_deg, 0.65 * bottom.vee_rear_deg, places=6
+        )

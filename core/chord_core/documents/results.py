@@ -41,6 +41,17 @@ class Dims(Result):
     metric: str
 
 
+class Bottom(Result):
+    """The bottom by halves [deg, over the half planing beam], the deadrise that planing feels, and the side
+    area of channels [m2]."""
+
+    vee_front_deg: float
+    vee_rear_deg: float
+    concave_rear_deg: float
+    deadrise_deg: float
+    channel_m2: float
+
+
 class HullResult(Result):
     """Answer of ``hull``. ``litres_sd``: one standard deviation of the litres from the tape, 0 where no
     station was measured."""
@@ -62,6 +73,8 @@ class HullResult(Result):
     outline_curvature_per_m: float
     tail_curvature_per_m: float
     edge_m: float
+    rail_thickness_m: float
+    bottom: Bottom
     roll_kg_m2: float
     swing_kg_m2: float
     label: Label

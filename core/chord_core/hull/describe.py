@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 from chord_core.documents.board import Board
-from chord_core.documents.results import Curves, Dims, HullResult
+from chord_core.documents.results import Bottom, Curves, Dims, HullResult
+from chord_core.hull.contours import effective_deadrise, front_vee_deg, rear_concave_deg, rear_vee_deg
 from chord_core.hull.hull import MISSED_M, Hull
 from chord_core.hull.label import check_label
 from chord_core.hull.measured import hulls_of
@@ -34,6 +35,17 @@ def dims_of(board: Board) -> Dims:
     """The board's line in both units, with its stated litres."""
     dims = (board.length_m, board.width_m, board.thickness_m, board.stated_litres)
     return Dims(imperial=write_line(*dims), metric=write_line(*dims, unit="metric"))
+
+
+def _bottom(hull: Hull) -> Bottom:
+    angles = {
+        "vee_front_deg": front_vee_deg(hull),
+        "vee_rear_deg": rear_vee_deg(hull),
+        "concave_rear_deg": rear_concave_deg(hull),
+        "deadrise_deg": effective_deadrise(hull),
+        "channel_m2": hull.fleet.channel_m2,
+    }
+    return Bottom(**{name: float(values[0]) for name, values in angles.items()})
 
 
 def _flags(hull: Hull) -> tuple[str, ...]:
@@ -70,6 +82,8 @@ def describe_hull(board: Board) -> HullResult:
         outline_curvature_per_m=float(hull.outline_curvature[0]),
         tail_curvature_per_m=float(hull.tail_curvature[0]),
         edge_m=float(hull.edge_m[0]),
+        rail_thickness_m=float(fleet.rail_thickness[0]),
+        bottom=_bottom(hull),
         roll_kg_m2=float(hull.roll_kg_m2[0]),
         swing_kg_m2=float(hull.swing_kg_m2[0]),
         label=check_label(hull, board.stated_litres),

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import numpy as np
 
+from chord_core.hull.contours import impact_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.contours import impact_deadrise
 from chord_core.tables.craft import craft
 from chord_core.units import FOOT_M
 

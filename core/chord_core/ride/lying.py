@@ -10,11 +10,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.physics import G
-from chord_core.ride.contours import effective_deadrise, planing_curvature
 from chord_core.ride.fast.floating import float_boards
 from chord_core.ride.fast.paddling import spline_columns
 from chord_core.ride.fast.planing import SPEED_COUNT, TRIALS, table_boards

@@ -10,10 +10,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, Mask
 from chord_core.physics import VISCOSITY_M2_S, G
-from chord_core.ride.contours import effective_deadrise, planing_curvature
 from chord_core.ride.paddle import friction_line
 
 #: Wetted length over beam and speed coefficient V / sqrt(g b): the range of the formula.

@@ -5,10 +5,10 @@ from __future__ import annotations
 import numpy as np
 from scipy.special import expit
 
+from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.contours import effective_deadrise
 from chord_core.ride.plane import deadrise_lift, plane_at
 
 #: Trims and wetted lengths at which a board may be borne.

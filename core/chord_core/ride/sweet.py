@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
+from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.contours import effective_deadrise
 from chord_core.ride.plane import centre_of_pressure, flat_for
 
 #: Trims of the running surface [deg] between which a rider feels level; the steepest at which a tail is

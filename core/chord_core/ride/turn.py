@@ -8,16 +8,16 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array
-from chord_core.physics import G
-from chord_core.ride.contours import (
+from chord_core.hull.contours import (
     edge_share,
     effective_deadrise,
     front_vee_deg,
     rear_concave_deg,
     rear_vee_deg,
 )
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.physics import G
 from chord_core.ride.fins import FinSet, set_strength
 from chord_core.ride.plane import deadrise_lift, flat_for, flat_lift
 from chord_core.tables.craft import craft

@@ -8,11 +8,11 @@ from functools import cached_property
 import numpy as np
 from scipy.special import expit
 
+from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.chop import chop_drag, hold_in_chop, impact_g
-from chord_core.ride.contours import effective_deadrise
 from chord_core.ride.entry import entry_factor
 from chord_core.ride.fast.nose import clear_fast
 from chord_core.ride.fast.planing import cubic_weights, plane_boards

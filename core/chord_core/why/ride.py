@@ -6,14 +6,14 @@ import numpy as np
 
 from chord_core.documents.results import Behaviour
 from chord_core.documents.why import Derivation
-from chord_core.physics import VISCOSITY_M2_S, G
-from chord_core.ride.chop import chop_drag
-from chord_core.ride.contours import (
+from chord_core.hull.contours import (
     edge_share,
     effective_deadrise,
     rear_concave_deg,
     rear_vee_deg,
 )
+from chord_core.physics import VISCOSITY_M2_S, G
+from chord_core.ride.chop import chop_drag
 from chord_core.ride.fins import set_strength
 from chord_core.ride.paddle import friction_line, paddling_drag
 from chord_core.ride.plane import flat_for

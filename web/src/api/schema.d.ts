@@ -421,6 +421,23 @@ export interface components {
             silhouette: components["schemas"]["Silhouette"];
         };
         /**
+         * Bottom
+         * @description The bottom by halves [deg, over the half planing beam], the deadrise that planing feels, and the side
+         *     area of channels [m2].
+         */
+        Bottom: {
+            /** Vee Front Deg */
+            vee_front_deg: number;
+            /** Vee Rear Deg */
+            vee_rear_deg: number;
+            /** Concave Rear Deg */
+            concave_rear_deg: number;
+            /** Deadrise Deg */
+            deadrise_deg: number;
+            /** Channel M2 */
+            channel_m2: number;
+        };
+        /**
          * BottomZone
          * @description A contour of the bottom that reaches from the last zone to ``from_tail_m`` [m] and beyond.
          *
@@ -1029,6 +1046,9 @@ export interface components {
             tail_curvature_per_m: number;
             /** Edge M */
             edge_m: number;
+            /** Rail Thickness M */
+            rail_thickness_m: number;
+            bottom: components["schemas"]["Bottom"];
             /** Roll Kg M2 */
             roll_kg_m2: number;
             /** Swing Kg M2 */
