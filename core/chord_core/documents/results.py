@@ -192,6 +192,17 @@ class OnTheWave(Result):
     says: tuple[str, ...]
 
 
+class FinAdvice(Result):
+    """Fins for a board under this rider: set-up, area wanted of a side fin [cm2], sizes (two near an edge),
+    flex, and the sentence."""
+
+    setup: str
+    area_cm2: float
+    sizes: tuple[str, ...]
+    flex: Literal["soft", "medium", "stiff"]
+    says: str
+
+
 class Ranked(Result):
     """One board of the rack, judged: its place in ``boards``, fit 0-100, factors, what it does on the wave,
     sentences."""
@@ -205,6 +216,9 @@ class Ranked(Result):
     fit: float
     floats: Float
     on_the_wave: OnTheWave
+    fins: FinAdvice
+    out_of_the_door: float | None
+    cost_a_session: float | None
     factors: dict[str, float]
     for_: tuple[str, ...] = Field(alias="for")
     against: tuple[str, ...]

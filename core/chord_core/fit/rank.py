@@ -13,6 +13,7 @@ from chord_core.documents.results import Float, Ranked, RankResult, SizeResult
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import Judged, float_factor, litres_factor
 from chord_core.fit.gates import closed_because, kind_factor
+from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door
 from chord_core.fit.handling import DUCK_MOST, handle, must_duck_dive
 from chord_core.fit.schools import Sizing, present_litres
 from chord_core.fit.sentences import reasons
@@ -115,6 +116,9 @@ def _ranked(rack: JudgedRack, row: int) -> Ranked:
         fit=float(rack.fit[row]),
         floats=_float(judged, row),
         on_the_wave=wave,
+        fins=advise_fins(board, judged.hull, row, case.rider, case.spot),
+        out_of_the_door=out_of_the_door(board),
+        cost_a_session=cost_a_session(board, case.rider.sessions_month),
         factors={name: float(values[row]) for name, values in judged.factors.items()}
         | {"kind": float(judged.kind[row])},
         for_=for_,

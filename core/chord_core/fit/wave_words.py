@@ -30,7 +30,9 @@ def rides_says(band: RidesBand, kind: str) -> str:
     """Rides an hour with their spread."""
     if band.usual < 0.25:
         return "Hardly a ride an hour in these waves."
-    says = f"About {_count(band.usual)} rides an hour here ({_count(band.low)} to {_count(band.high)})."
+    usual, low, high = (_count(value) for value in (band.usual, band.low, band.high))
+    spread = "" if low == high else f" ({low} to {high})"
+    says = f"About {usual} {'ride' if usual == '1' else 'rides'} an hour here{spread}."
     most = band.usual > MOST_RIDES and kind == "sea"
     return f"{says} More than anybody counts at sea: look at the crowd." if most else says
 
@@ -116,9 +118,9 @@ def limits_say(wave: OnTheWave, body_m: float) -> tuple[str, ...]:
     """What speaks against any board: where its range ends and why, and the waves that do not become rides."""
     says = []
     if wave.range_m and "big" in wave.ends:
-        says.append(f"Over {word_for(wave.range_m[1], body_m)}: {_ABOVE[wave.ends['big']]}.")
+        says.append(f"Beyond {word_for(wave.range_m[1], body_m)}: {_ABOVE[wave.ends['big']]}.")
     if wave.range_m and "small" in wave.ends:
-        says.append(f"Under {word_for(wave.range_m[0], body_m)}: {_BELOW[wave.ends['small']]}.")
+        says.append(f"Below {word_for(wave.range_m[0], body_m)}: {_BELOW[wave.ends['small']]}.")
     if wave.stays_on is not None:
         says.append(f"Washed off {1 - wave.stays_on:.0%} of the time in this flow.")
     return (*says, f"{1 - wave.works_share:.0%} of the waves do not become rides.")

@@ -193,8 +193,12 @@ class Hull:
     @cached_property
     def mass_kg(self) -> Array:
         """Mass [kg]: as weighed, else computed from the build."""
-        computed = self.integral(self.mass_per_m) + FITTINGS_KG
-        return np.where(np.isnan(self.fleet.given_mass), computed, self.fleet.given_mass)
+        given = self.fleet.given_mass
+        return np.where(np.isnan(given), self.computed_mass_kg(), given)
+
+    def computed_mass_kg(self) -> Array:
+        """Mass [kg] of foam, skin, stringer and fittings, whatever the scale says."""
+        return np.asarray(self.integral(self.mass_per_m) + FITTINGS_KG)
 
     @cached_property
     def swing_kg_m2(self) -> Array:

@@ -78,7 +78,7 @@ class Build:
     flex: float
 
 
-TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power", "fins", "craft")
+TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power", "fins", "craft", "gear")
 
 
 @cache

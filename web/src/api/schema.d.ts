@@ -794,6 +794,26 @@ export interface components {
             board_class: string;
         };
         /**
+         * FinAdvice
+         * @description Fins for a board under this rider: set-up, area wanted of a side fin [cm2], sizes (two near an edge),
+         *     flex, and the sentence.
+         */
+        FinAdvice: {
+            /** Setup */
+            setup: string;
+            /** Area Cm2 */
+            area_cm2: number;
+            /** Sizes */
+            sizes: string[];
+            /**
+             * Flex
+             * @enum {string}
+             */
+            flex: "soft" | "medium" | "stiff";
+            /** Says */
+            says: string;
+        };
+        /**
          * Fins
          * @description What fins stand in the board, or what its boxes take; ``position_m`` [m] is how far the whole set is
          *     moved forward of its usual place.
@@ -1263,6 +1283,11 @@ export interface components {
             fit: number;
             floats: components["schemas"]["Float"];
             on_the_wave: components["schemas"]["OnTheWave"];
+            fins: components["schemas"]["FinAdvice"];
+            /** Out Of The Door */
+            out_of_the_door: number | null;
+            /** Cost A Session */
+            cost_a_session: number | null;
             /** Factors */
             factors: {
                 [key: string]: number;
