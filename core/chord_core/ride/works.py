@@ -52,6 +52,18 @@ _FIRST_GREEN = "green wave"
 _STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
 #: Faces as remembered may be so much flatter or steeper.
 SLOPE_UNSURE = 0.15
+#: What a fleet does on any face.
+_OF_ANY_FACE = {
+    "weight_n",
+    "roll_s",
+    "pump",
+    "impact",
+    "still_hold_m_s",
+    "hold_m_s",
+    "sweet_m",
+    "lean_deg",
+    "stand",
+}
 #: Heights at which the range is looked for [m].
 SCAN_M = np.geomspace(0.15, 6.0, 30)
 
@@ -318,14 +330,20 @@ def steeper(riding: Riding, factor: float) -> Riding:
     """The same boards, rider and water with all faces steeper by a factor."""
     bins = replace(riding.spot.bins, slope=riding.spot.bins.slope * factor)
     spot = replace(riding.spot, bins=bins, face_slope=riding.spot.face_slope * factor)
-    return replace(riding, spot=spot)
+    made = replace(riding, spot=spot)
+    # What does not hang on the face is known already.
+    made.__dict__.update({name: value for name, value in riding.__dict__.items() if name in _OF_ANY_FACE})
+    return made
 
 
 def rides_band(riding: Riding) -> tuple[Array, Array, Array]:
     """Rides an hour, (n,) each: with faces flatter by 15 %, as said, and steeper by 15 %, in order."""
     rides = riding.rides_an_hour(riding.works)
     others = (steeper(riding, 1 + way * SLOPE_UNSURE) for way in (-1, 1))
-    low, high = (other.rides_an_hour(other.works) for other in others)
+    low, high = (
+        other.rides_an_hour(together(other.factors(other.bins_face)) @ other.spot.bins.weight)
+        for other in others
+    )
     return np.minimum(np.minimum(low, high), rides), rides, np.maximum(np.maximum(low, high), rides)
 
 

@@ -144,6 +144,9 @@ header {
   gap: 6px;
   flex: none;
   width: 136px;
+  /* Boards out of sight are neither laid out nor painted at an answer. */
+  content-visibility: auto;
+  contain-intrinsic-size: 136px 116px;
   padding: 0 4px 2px;
   cursor: pointer;
   scroll-snap-align: start;
