@@ -82,11 +82,12 @@ def summary_of(
         fins: their fins, in the same order.
         band: whether rides are also asked for with faces flatter and steeper.
     """
+    if len(hull) <= chunk:
+        # The hull itself keeps what was computed of it.
+        return _summary(riding_of(hull, fins, rider, spot), band)
     pieces = [slice(start, start + chunk) for start in range(0, len(hull), chunk)]
     ridings = (riding_of(hull.rows(piece), fins.rows(piece), rider, spot) for piece in pieces)
     made = [_summary(riding, band) for riding in ridings]
-    if len(made) == 1:
-        return made[0]
     skipped = ("floats", "names")
     columns = [f.name for f in fields(Summary) if f.name not in skipped]
     joined = {name: np.concatenate([getattr(one, name) for one in made]) for name in columns}
