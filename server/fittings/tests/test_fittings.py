@@ -27,6 +27,26 @@ class Tickets(ApiCase):
         self.assertIn("height_m", [fact["field"] for fact in said["answer"]["size"]["assumed"]])
         self.assertEqual(said["answer"]["bench"]["id"], said["answer"]["ranking"][0]["id"])
 
+    def test_each_board_says_its_rides_and_what_ends_its_waves(self) -> None:
+        ticket = self.patch(self.ticket(), water={"usual_m": 0.9})
+        for row in ticket["answer"]["ranking"]:
+            self.assertGreater(row["rides"], 0)
+            self.assertIsNone(row["stays_on"])
+            self.assertRegex(row["waves"], r"^\w")
+            self.assertTrue(row["limit"].startswith("then ") or row["waves"].endswith("and up"))
+        wave = ticket["answer"]["bench"]["ranked"]["on_the_wave"]
+        self.assertLessEqual(wave["rides"]["low"], wave["rides"]["usual"])
+        self.assertEqual(wave["rides"]["usual"], ticket["answer"]["ranking"][0]["rides"])
+        smaller = self.patch(ticket, water={"usual_m": 0.4, "steepness": "crumbly"})
+        self.assertLess(smaller["answer"]["ranking"][0]["rides"], ticket["answer"]["ranking"][0]["rides"])
+
+    def test_on_a_river_boards_say_how_they_stay(self) -> None:
+        ticket = self.patch(self.ticket(), water={"kind": "river", "usual_m": 0.8, "flow_m_s": 3.2})
+        for row in ticket["answer"]["ranking"]:
+            self.assertIsNone(row["rides"])
+            self.assertTrue(0 <= row["stays_on"] <= 1)
+            self.assertEqual((row["waves"], row["limit"]), ("", ""))
+
     def test_inputs_and_the_tables_used_are_kept_and_the_answer_is_not(self) -> None:
         ticket = self.patch(self.ticket(), facts={"age": 34}, water={"usual_m": 0.9})
         row = Fitting.objects.get(pk=ticket["id"])
