@@ -69,6 +69,7 @@ class HullResult(Result):
     centre_of_volume_m: float
     thirds_l: tuple[float, float, float]
     rocker_curvature_per_m: float
+    rear_curvature_per_m: float
     rail_curvature_per_m: float
     outline_curvature_per_m: float
     tail_curvature_per_m: float

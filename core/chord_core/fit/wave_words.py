@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from math import isnan
+
 from chord_core.documents.results import OnTheWave, RidesBand
 from chord_core.ride.chunks import Summary
 from chord_core.ride.describe import MOST_RIDES
@@ -71,7 +73,7 @@ def strip_words(summary: Summary, row: int, body_m: float) -> tuple[str, str]:
     """For a board in a strip: the waves over which it works, and what ends them at the big end, else at the
     small one; empty where nothing is known."""
     low, high = float(summary.low_m[row]), float(summary.high_m[row])
-    if low != low:
+    if isnan(low):
         return "", ""
     words = [word_for(height, body_m) for height in (low, high)]
     first, last = (_NARROW.get(word, word) for word in words)
@@ -101,7 +103,7 @@ def on_the_wave(summary: Summary, row: int, rider: Rider, spot: Spot) -> OnTheWa
     usual, low, high = (float(v[row]) for v in (summary.rides, summary.rides_low, summary.rides_high))
     band = RidesBand(usual=usual, low=low, high=high)
     ends, edge = summary.ends(row), (float(summary.low_m[row]), float(summary.high_m[row]))
-    known = edge[0] == edge[0]  # not a number where a board works nowhere
+    known = not isnan(edge[0])
     says = [rides_says(band, spot.kind)]
     says.append(range_says(*edge, ends, rider.height_m) if known else "Works in none of the waves looked at.")
     return OnTheWave(

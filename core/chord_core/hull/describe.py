@@ -78,6 +78,7 @@ def describe_hull(board: Board) -> HullResult:
         centre_of_volume_m=float(hull.centre_of_volume_m[0]),
         thirds_l=tuple(float(v) * 1e3 for v in hull.thirds_m3[0]),
         rocker_curvature_per_m=float(hull.rocker_curvature[0]),
+        rear_curvature_per_m=float(hull.rear_curvature[0]),
         rail_curvature_per_m=float(hull.rail_curvature[0]),
         outline_curvature_per_m=float(hull.outline_curvature[0]),
         tail_curvature_per_m=float(hull.tail_curvature[0]),

@@ -22,7 +22,7 @@ from chord_core.tables.craft import craft
 #: Trims [deg] by which the nose may have to be kept up, and how many are tried.
 _KEEP_UP_DEG, _TRIED = (-25.0, 25.0), 101
 #: Nobody stands nearer to the tip than this [m].
-_FOREMOST_M = 0.30
+FOREMOST_M = 0.30
 _WALKS_FROM = "linking"
 
 
@@ -37,7 +37,7 @@ class FootMap:
     walk: Mask
 
 
-def _least_trim_deg(riding: Riding) -> Array:
+def least_trim_deg(riding: Riding) -> Array:
     """The least degrees by which the nose must be kept up on the usual face so that the tip stays dry,
     (n,)."""
     hull, face = riding.hull, riding.usual
@@ -65,9 +65,9 @@ def foot_map(riding: Riding) -> FootMap:
     hull, foot = riding.hull, riding.rider.foot_weight
     trim = riding.planing.load_m
     turn = turn_point(hull, riding.weight_n, riding.rho, foot)
-    spare = riding.rider.rung.trim_control_deg - _least_trim_deg(riding)
+    spare = riding.rider.rung.trim_control_deg - least_trim_deg(riding)
     nose = trim + spare * riding.sweet_m / (LEVEL_DEG[1] - LEVEL_DEG[0])
-    nose = np.clip(nose, 0.0, hull.fleet.length - _FOREMOST_M)
+    nose = np.clip(nose, 0.0, hull.fleet.length - FOREMOST_M)
     links = riding.rider.rung.step >= rungs()[_WALKS_FROM].step
     walk = (np.abs(trim - turn) > craft().walk_m) & links
     return FootMap(trim, turn, nose, walk)

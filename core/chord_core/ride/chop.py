@@ -13,15 +13,15 @@ from chord_core.units import FOOT_M
 _KNOT_M_S = 0.514444
 
 
-def impact_g(
+def bare_impact_g(
     hull: Hull, rider_kg: float, speed_m_s: float, chop_m: float, trim_deg: Array, rho: float
 ) -> Array:
-    """Mean impact acceleration [g] of boards in chop, (n,).
+    """Mean impact acceleration [g] of stiff undamped boards in chop, (n,).
 
     Savitsky & Brown 1976 (Marine Technology 13), eq. 40, for hulls of 3-5 beams, trim 3-7 degrees, deadrise
     10-30 degrees: .0104 (H/b + .084) tau / 4 (5/3 - beta / 30) (V / sqrt L)^2 (L / b) / C. Boards have less
     deadrise, so it is read as an order. The mass is the board's and .12 of the rider's: with all of the rider
-    no build would matter. Damped builds and flexible tails pass less on.
+    no build would matter.
 
     Args:
         chop_m: significant height of the chop [m].
@@ -35,8 +35,16 @@ def impact_g(
     deadrise = np.clip(impact_deadrise(hull), -10, 30)
     hit = 0.0104 * (chop_m / beam + 0.084) * np.clip(trim_deg, 2, 7) / 4 * (5 / 3 - deadrise / 30)
     given = hit * speed * length / beam / loading
-    fleet = hull.fleet
-    return np.asarray(given / fleet.damping**c.chop_damping * (1 - c.impact_flex * (fleet.flex - 1)))
+    return np.asarray(given)
+
+
+def impact_g(
+    hull: Hull, rider_kg: float, speed_m_s: float, chop_m: float, trim_deg: Array, rho: float
+) -> Array:
+    """The same with what damped builds and flexible tails take up [g], (n,)."""
+    fleet, c = hull.fleet, craft()
+    bare = bare_impact_g(hull, rider_kg, speed_m_s, chop_m, trim_deg, rho)
+    return np.asarray(bare / fleet.damping**c.chop_damping * (1 - c.impact_flex * (fleet.flex - 1)))
 
 
 def chop_drag(impact: Array) -> Array:

@@ -18,8 +18,6 @@ from chord_core.surfer.body import Body
 
 #: Share of a slice's girth that the water meets: the lower half lies on the deck.
 _BODY_WET = 0.5
-#: A station's bottom counts as wet from a quarter of its thickness; its deck, beside the body, when
-#: all of it is under water.
 #: How much of the board's width the equivalent beam counts: outlines are not boxes.
 BOARD_BEAM = 0.95
 
@@ -69,6 +67,7 @@ def immersed_hull(hull: Hull, body: Body, floats: Floats) -> Immersed:
     skin = (_BODY_WET * girth * _slice_length(body) * sunk).sum(axis=1)
     covered = float((body.width * body.volume).sum() / body.volume.sum())
     deck_open = wet**4 * np.maximum(hull.foam_width - covered, 0)
+    # A station's bottom is wet from a quarter of its thickness; its deck, beside the body, when all of it is.
     bottom = np.minimum(wet * 4, 1) * hull.foam_width
     board_skin = ((bottom + deck_open + 2 * wet * hull.thickness) * WEIGHT * length).sum(axis=1)
     return Immersed(

@@ -47,7 +47,7 @@ class Planes:
 
 @dataclass(frozen=True)
 class Lying:
-    """A fleet before anybody stands, (n,): how it floats, speeds [m/s], drag [N] at the tabled speeds (n, k).
+    """A fleet before anybody stands, (n,): how it floats, speeds [m/s].
 
     The take-off threshold comes from ``log_threshold`` at ``HEIGHTS`` (n, h) in the fast form, which also has
     ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked.
@@ -57,7 +57,6 @@ class Lying:
     immersed: Immersed
     sprint_m_s: Array
     cruise_m_s: Array
-    drag_n: Array
     log_threshold: Array | None = None
     planes: Planes | None = None
     launch: Launch | None = None
@@ -114,7 +113,6 @@ def lying_plain(hull: Hull, paddler: Paddler, rho: float) -> Lying:
         immersed=immersed,
         sprint_m_s=launch.sprint_m_s,
         cruise_m_s=paddling_speed(immersed, paddler.power.cruise_w, rho),
-        drag_n=launch.curve.drag,
         launch=launch,
     )
 
@@ -174,7 +172,6 @@ def lying_fast(hull: Hull, paddler: Paddler, rho: float) -> Lying:
         immersed=immersed,
         sprint_m_s=sprint,
         cruise_m_s=speeds[:, 1],
-        drag_n=drag,
         log_threshold=log_slope,
         planes=planes,
     )

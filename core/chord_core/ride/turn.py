@@ -110,11 +110,14 @@ def drive(hull: Hull, fins: FinSet) -> Array:
     vee counts in part, because each of its panels still is a flat when the board is banked; flex swallows
     some.
     """
-    c = craft()
-    deadrise = c.drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
+    return np.asarray(drive_lift(hull) * (1 - craft().drive_flex * (hull.fleet.flex - 1)))
+
+
+def drive_lift(hull: Hull) -> Array:
+    """Lift of the tail's bottom over that of a flat one at the load of a turn, (n,)."""
+    deadrise = craft().drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
     flat = np.full(len(hull), 0.10)
-    lift = deadrise_lift(flat, deadrise) / flat
-    return np.asarray(lift * (1 - c.drive_flex * (hull.fleet.flex - 1)))
+    return np.asarray(deadrise_lift(flat, deadrise) / flat)
 
 
 def lay_over(hull: Hull, mass_kg: float, speed_m_s: Array, rho: float, stand_up: bool = False) -> Array:
@@ -162,8 +165,13 @@ def roll_time(hull: Hull, mass_kg: float, wetted_m: Array, rho: float) -> Array:
 def lean_tolerance_deg(hull: Hull, height_m: float, foot_weight: str = "even") -> Array:
     """Angle [deg] by which a standing rider may lean before the weight is outside of the planing beam; vee
     and low rails tip earlier."""
+    beam = leaning_beam_m(hull, foot_weight)
+    return np.asarray(np.degrees(np.arctan(beam / 2 / (_MASS_AT * height_m))))
+
+
+def leaning_beam_m(hull: Hull, foot_weight: str = "even") -> Array:
+    """Beam [m] that bears a leaning rider, (n,): the planing beam, less for vee and low rails."""
     c = craft()
     vee = (rear_vee_deg(hull) + front_vee_deg(hull) / 2) / c.lean_vee_deg
     rail = c.lean_low_rail * (0.5 - hull.fleet.rail)
-    beam = hull.planing_beam_m(foot_weight) * np.maximum(1 - vee - rail, 0.2)
-    return np.asarray(np.degrees(np.arctan(beam / 2 / (_MASS_AT * height_m))))
+    return np.asarray(hull.planing_beam_m(foot_weight) * np.maximum(1 - vee - rail, 0.2))

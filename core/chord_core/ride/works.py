@@ -193,7 +193,8 @@ class Riding:
         first = self.rider.rung.step < rungs()[_FIRST_GREEN].step and self.rider.craft == "prone"
         return self.spot.kind == "white_water" or (first and not self.spot.river)
 
-    def _keep(self, face: Face) -> Array:
+    def given_over_needed(self, face: Face) -> Array:
+        """What each face gives over what trim needs, (n, m): over 1 a board runs."""
         c = craft()
         lost = chop_drag(self.impact)
         planes = self.lying.planes
@@ -205,7 +206,11 @@ class Riding:
             gifts = gives(face, c.along_slope)
             keep_boards(planes.table, planes.longest, lost, self.pump, c.drag_least, gifts, 1 / face.front_m,
                         *cubic_weights(face.along_m_s), given)  # fmt: skip
-        return np.asarray(expit(1.7 * np.log(given) / c.along_sigma))
+        return given
+
+    def _keep(self, face: Face) -> Array:
+        """Slopes along a ride are log-normal; 1.7 turns the normal into S(z)."""
+        return np.asarray(expit(1.7 * np.log(self.given_over_needed(face)) / craft().along_sigma))
 
     def _clear(self, face: Face) -> Array:
         control = self.rider.rung.trim_control_deg
@@ -347,9 +352,9 @@ def rides_band(riding: Riding) -> tuple[Array, Array, Array]:
     return np.minimum(np.minimum(low, high), rides), rides, np.maximum(np.maximum(low, high), rides)
 
 
-def together(factors: dict[str, Array], without: str = "") -> Array:
-    """Product of the factors (n, m), one of them left out perhaps."""
-    parts = [values for name, values in factors.items() if name != without]
+def together(factors: dict[str, Array]) -> Array:
+    """Product of the factors (n, m)."""
+    parts = list(factors.values())
     made = parts[0].copy()
     for part in parts[1:]:
         made *= part

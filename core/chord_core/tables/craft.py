@@ -1,10 +1,7 @@
-"""Constants that are choices of the craft, by name; one place, so that a study can move them."""
+"""Constants that are choices of the craft, by name; one place for all of them."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator
-from contextlib import contextmanager
-from contextvars import ContextVar
 from functools import cache
 
 from chord_core.tables import table
@@ -24,25 +21,6 @@ class Craft:
 
 
 @cache
-def _shipped() -> Craft:
-    return Craft({row["name"]: float(row["value"]) for row in table("craft")["constants"]})
-
-
-_moved: ContextVar[Craft | None] = ContextVar("moved", default=None)
-
-
 def craft() -> Craft:
     """The constants in use."""
-    return _moved.get() or _shipped()
-
-
-@contextmanager
-def with_moved(name: str, factor: float) -> Iterator[None]:
-    """Multiply one constant inside of the block, to see what hangs on it."""
-    values = {row["name"]: float(row["value"]) for row in table("craft")["constants"]}
-    values[name] *= factor
-    token = _moved.set(Craft(values))
-    try:
-        yield
-    finally:
-        _moved.reset(token)
+    return Craft({row["name"]: float(row["value"]) for row in table("craft")["constants"]})

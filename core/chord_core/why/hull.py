@@ -12,6 +12,33 @@ from chord_core.why.made import derive
 _DRAWN = "drawn curves at 81 cosine-spaced stations (Clenshaw & Curtis 1960)"
 
 
+#: Numbers read off the drawn curves: words, what is done, unit.
+_READ_OFF = {
+    "surface_m2": ("Skin", "girth over the length, and the ends", "m2"),
+    "turning_beam_m": ("Beam that turns", "mean width of the rear .80 m", "m"),
+    "centre_of_volume_m": ("Centre of volume from the tail", "moment of the sections over the volume", "m"),
+    "rear_curvature": ("Rocker of the rear half", "parabola fitted to the bottom", "1/m"),
+    "rail_curvature": (
+        "Line on which a turning board runs",
+        "parabola from .12 to .50 of length, and concave",
+        "1/m",
+    ),
+    "tail_curvature": ("Kick of the tail", "parabola fitted to the rear quarter", "1/m"),
+    "edge_m": ("Hard edge along one rail", "way along the outline from the tail", "m"),
+    "roll_kg_m2": ("Roll inertia", "foam as a plate, skin as two plates and two rails", "kg m2"),
+}
+
+
+def _read_off(hull: Hull) -> list[Derivation]:
+    length = (hull.fleet.length[0], "m", "length")
+    made = []
+    for name, (words, how, unit) in _READ_OFF.items():
+        field = f"{name}_per_m" if name.endswith("curvature") else name
+        value = float(getattr(hull, name)[0])
+        made.append(derive(field, words, how, value, unit, _DRAWN, closed=False, L=length))
+    return made
+
+
 def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
     """Derivations of a fleet of one."""
     fleet = hull.fleet
@@ -112,4 +139,5 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             T=(fleet.tail_width[0], "m", "tail one foot in"),
             x=(fleet.length[0] / 2 + fleet.wide_point[0], "m", "wide point from the tail"),
         ),
+        *_read_off(hull),
     )

@@ -1058,6 +1058,8 @@ export interface components {
             ];
             /** Rocker Curvature Per M */
             rocker_curvature_per_m: number;
+            /** Rear Curvature Per M */
+            rear_curvature_per_m: number;
             /** Rail Curvature Per M */
             rail_curvature_per_m: number;
             /** Outline Curvature Per M */

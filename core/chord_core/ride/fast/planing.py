@@ -24,7 +24,6 @@ _LOOKED = 13
 TABLE_M_S = np.geomspace(PLANES_FROM, 18.0, SPEED_COUNT)
 _LOG_TABLE, _LOG10_TABLE = np.log(TABLE_M_S), np.log10(TABLE_M_S)
 SHARES = np.geomspace(SHORTEST_TRIAL, 1.0, TRIALS)
-_LOG_SHARE_STEP = math.log(SHARES[1] / SHARES[0])
 
 
 def cubic_weights(speed_m_s: Array) -> tuple[Rows, Array]:

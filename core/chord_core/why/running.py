@@ -1,0 +1,194 @@
+"""Why it floats, paddles, takes off and runs as it does."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.documents.why import Derivation
+from chord_core.physics import VISCOSITY_M2_S, G
+from chord_core.ride.chop import bare_impact_g, chop_drag
+from chord_core.ride.measured_power import power_for
+from chord_core.ride.paddle import friction_line, paddling_drag
+from chord_core.tables.craft import craft
+from chord_core.why.made import Given, derive
+from chord_core.why.shared import SAVITSKY, SAVITSKY_HOLDS, Ride
+
+_MICHELL = "ITTC 1957 friction; Michell 1898 for the waves of the equivalent hull"
+
+
+def afloat(ride: Ride) -> list[Derivation]:
+    """Float, paddling, take-off."""
+    r, n = ride.riding, ride.numbers
+    board: Given = (r.hull.mass_kg[0], "kg", "mass of the board")
+    made = [
+        derive(
+            "lift_share",
+            "Share of the rider that the board bears",
+            "(rho * V - m) / M",
+            n.lift_share,
+            "",
+            "Archimedes",
+            rho=ride.rho,
+            V=(r.hull.volume_m3[0], "m3", "volume"),
+            m=board,
+            M=(r.rider.standing_kg, "kg", "rider with wetsuit and kit"),
+        ),
+    ]
+    if n.duck_dive is not None:
+        made.append(
+            derive(
+                "duck_dive",
+                "How hard it is to sink",
+                "lift / 0.7",
+                n.duck_dive,
+                "",
+                "lift over what the arms press; under .65 easy, to .90 with technique",
+                lift=(n.lift_share, "", "share of the rider that the board bears"),
+            )
+        )
+    power = power_for(r.rider, r.rho)
+    for name, words, speed, watts in (
+        ("sprint_m_s", "Sprint", n.sprint_m_s, power.sprint_w),
+        ("cruise_m_s", "Cruise", n.cruise_m_s, power.cruise_w),
+    ):
+        if speed is None:
+            continue
+        drag = paddling_drag(r.lying.immersed, np.array([speed]), r.rho)
+        parts = [float(part[0]) for part in (drag.friction, drag.body, drag.wave)]
+        made.append(
+            derive(
+                name,
+                f"{words} paddling speed",
+                "P / (f + b + w)",
+                speed,
+                "m/s",
+                _MICHELL,
+                "Froude number .15-1.5",
+                P=(watts, "W", "power to the water, from fitness or a measured speed"),
+                f=(parts[0], "N", "friction at that speed"),
+                b=(parts[1], "N", "drag of the body in the water"),
+                w=(parts[2], "N", "drag of the waves that board and body make"),
+            )
+        )
+    if n.takeoff_slope is not None:
+        made.append(
+            derive(
+                "takeoff_slope",
+                "Least slope of the usual face that is caught",
+                "least s on which the rider reaches the speed of the wave before the crest",
+                n.takeoff_slope,
+                "",
+                "motion in the frame of the wave (Bernoulli), Munk's profile, drag of paddling or planing",
+                "faces of .2 to 5 m",
+                closed=False,
+                H=(r.usual.height_m[0], "m", "usual face"),
+                L=(r.lying.immersed.length[0], "m", "length of board and body in the water"),
+                M=(r.weight_n[0] / G, "kg", "rider and board"),
+                v=(r.lying.sprint_m_s[0], "m/s", "sprint"),
+            )
+        )
+        made.append(
+            derive(
+                "nosedive_slope",
+                "Slope at which the tip meets the water",
+                "least s at which the tip, with the nose kept up by the rung's trim control, touches "
+                "the face",
+                n.nosedive_slope,
+                "",
+                "geometry of the board on the face, worst of thirteen places",
+                closed=False,
+                H=(r.usual.height_m[0], "m", "usual face"),
+                L=(r.hull.fleet.length[0], "m", "length"),
+                t=(r.rider.rung.trim_control_deg, "deg", "degrees by which this rung keeps the nose up"),
+                r=(r.hull.fleet.nose_rocker[0], "m", "nose rocker"),
+            )
+        )
+    if n.reserve is not None and n.steadiness is not None:
+        made.append(
+            derive(
+                "reserve",
+                "Float left over",
+                "(rho * V - m - K) / M",
+                n.reserve,
+                "",
+                "Archimedes",
+                rho=ride.rho,
+                V=(r.hull.volume_m3[0], "m3", "volume"),
+                m=board,
+                K=(r.rider.standing_kg, "kg", "rider with wetsuit and kit"),
+                M=ride.mass,
+            )
+        )
+    return made
+
+
+def running(ride: Ride) -> list[Derivation]:
+    """Planing, trim, carry, chop."""
+    r, n, c = ride.riding, ride.numbers, craft()
+    plane = r.planing
+    wet: Given = (plane.wetted_m[0], "m", "wetted length of least drag")
+    friction = float(friction_line(ride.speed[0] * wet[0] / VISCOSITY_M2_S))
+    lost = float(chop_drag(r.impact)[0])
+    return [
+        derive(
+            "drag_of_weight",
+            "Drag over weight on a plane",
+            "tan(tau * pi / 180) + Cf * rho / 2 * V**2 * l * b / W",
+            n.drag_of_weight,
+            "",
+            SAVITSKY,
+            SAVITSKY_HOLDS,
+            outside=bool(plane.outside[0]),
+            tau=(plane.trim_deg[0], "deg", "trim of the running bottom with its rocker"),
+            Cf=(friction, "", "friction coefficient (ITTC 1957)"),
+            rho=ride.rho,
+            V=ride.speed,
+            l=wet,
+            b=ride.beam,
+            W=ride.weight,
+        ),
+        derive(
+            "trim_need",
+            "Slope that it needs to keep running",
+            "d + c - p",
+            n.trim_need,
+            "",
+            "drag, what chop costs, what pumping adds",
+            d=(n.drag_of_weight, "", "drag over weight"),
+            c=(lost, "", "what being thrown about costs"),
+            p=(r.pump[0], "", "pumping: rung, fins, style, how fast it rolls"),
+        ),
+        derive(
+            "carry_m",
+            "How far it runs over a flat section",
+            "way from 5 m/s until it comes off the plane, by M v dv/dx = -D",
+            n.carry_m,
+            "m",
+            SAVITSKY,
+            SAVITSKY_HOLDS,
+            closed=False,
+            b=ride.beam,
+            W=ride.weight,
+            k=(r.hull.rocker_curvature[0], "1/m", "rocker"),
+        ),
+        derive(
+            "chop_g",
+            "How hard chop hits",
+            "h / damping**0.5 * (1 - q * (flex - 1))",
+            n.chop_g,
+            "g",
+            "Savitsky & Brown 1976, read as an order: boards have less deadrise than its hulls",
+            "3-5 beams long, trim 3-7, deadrise 10-30 degrees",
+            outside=True,
+            h=(_bare_impact_g(ride), "g", "impact of the bare hull at 5 m/s in this chop"),
+            damping=(r.hull.fleet.damping[0], "", "damping of the build, PU 1"),
+            q=(c.impact_flex, "", "share that flex takes up"),
+            flex=(r.hull.fleet.flex[0], "", "flex, PU 1"),
+        ),
+    ]
+
+
+def _bare_impact_g(ride: Ride) -> float:
+    r, speed = ride.riding, craft().chop_speed_m_s
+    trim = r.planing_at(speed).trim_deg
+    return float(bare_impact_g(r.hull, r.rider.mass_kg, speed, r.spot.chop_m, trim, r.rho)[0])

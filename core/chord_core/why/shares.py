@@ -1,0 +1,290 @@
+"""Why a rider stands on it, where the feet go, and what share of the waves works."""
+
+from __future__ import annotations
+
+import numpy as np
+from scipy.special import expit
+
+from chord_core.documents.why import Derivation
+from chord_core.physics import G
+from chord_core.ride.behaviour import FOREMOST_M, least_trim_deg
+from chord_core.ride.entry import seconds_in_hand
+from chord_core.ride.standup import standing_factor
+from chord_core.ride.sweet import LEVEL_DEG, load_at
+from chord_core.ride.turn import (
+    leaning_beam_m,
+)
+from chord_core.ride.works import Riding
+from chord_core.tables.craft import craft
+from chord_core.why.made import CRAFT, Given, derive
+from chord_core.why.shared import SAVITSKY_HOLDS, Ride
+
+
+def _paddle_factor(riding: Riding) -> float:
+    if riding.rider.craft != "stand_up":
+        return 1.0
+    return float(standing_factor(riding.hull, riding.rider, riding.rho)[0])
+
+
+def _load(riding: Riding, trim_deg: float) -> float:
+    return float(load_at(riding.hull, riding.weight_n, riding.rho, riding.rider.foot_weight, trim_deg)[0])
+
+
+def standing(ride: Ride) -> list[Derivation]:
+    """Sweet spot, lean, feet."""
+    r, n = ride.riding, ride.numbers
+    low, high = LEVEL_DEG
+    beam = float(leaning_beam_m(r.hull, r.rider.foot_weight)[0])
+    return [
+        derive(
+            "sweet_spot_m",
+            "Length over which a rider may shift",
+            "a - b",
+            n.sweet_spot_m,
+            "m",
+            "centre of pressure of Savitsky 1964 at 4.2 m/s",
+            SAVITSKY_HOLDS,
+            a=(_load(r, low), "m", f"load at {low:g} degrees of trim, from the tail"),
+            b=(_load(r, high), "m", f"load at {high:g} degrees"),
+        ),
+        derive(
+            "lean_deg",
+            "Lean before the weight is outside of the beam",
+            "atan(b / 2 / (0.56 * h)) * 180 / pi",
+            n.lean_deg,
+            "deg",
+            "geometry; vee and low rails: " + CRAFT,
+            b=(beam, "m", "beam that bears a leaning rider"),
+            h=(r.rider.height_m, "m", "height"),
+        ),
+        derive(
+            "trim_point_m",
+            "Where the weight stands to run",
+            "(0.75 - 1 / (5.21 * v + 2.39)) * l",
+            n.trim_point_m,
+            "m",
+            "Savitsky 1964, centre of pressure",
+            SAVITSKY_HOLDS,
+            v=(
+                (ride.speed[0] ** 2 / (G * ride.beam[0])) / (r.planing.wetted_m[0] / ride.beam[0]) ** 2,
+                "",
+                "speed coefficient over wetted beams, squared",
+            ),
+            l=(r.planing.wetted_m[0], "m", "wetted length of least drag"),
+        ),
+        derive(
+            "turn_point_m",
+            "Where the weight stands to turn",
+            "load at 14 degrees of trim, the shortest wetted length that bears the rider",
+            n.turn_point_m,
+            "m",
+            "centre of pressure of Savitsky 1964 at 4.2 m/s",
+            SAVITSKY_HOLDS,
+            closed=False,
+            W=ride.weight,
+            b=ride.beam,
+        ),
+        derive(
+            "nose_riding",
+            "Moment that holds the tail over that of the weight at the nose",
+            "[water over the tail + suction of its rocker] x arm / [weight x (L - 0.3 - arm)]",
+            n.nose_riding,
+            "",
+            "thin aerofoil theory for the suction, Savitsky's centre of pressure for the arm; " + CRAFT,
+            closed=False,
+            W=ride.weight,
+            L=(r.hull.fleet.length[0], "m", "length"),
+            k=(r.hull.tail_curvature[0], "1/m", "curve of the last quarter"),
+            n=(r.hull.fleet.nose_width[0], "m", "nose one foot in"),
+        ),
+        *_nose_point(ride),
+        *_steadiness(ride),
+    ]
+
+
+def _nose_point(ride: Ride) -> list[Derivation]:
+    r, n = ride.riding, ride.numbers
+    if n.nose_point_m is None:
+        return []
+    low, high = LEVEL_DEG
+    return [
+        derive(
+            "nose_point_m",
+            "As far forward as the nose allows on the usual face",
+            "min(max(p + (c - t) * w / d, 0), L - e)",
+            n.nose_point_m,
+            "m",
+            "trim falls by the sweet spot's degrees over its length",
+            p=(n.trim_point_m, "m", "trim point"),
+            c=(r.rider.rung.trim_control_deg, "deg", "by which this rung keeps the nose up"),
+            t=(float(least_trim_deg(r)[0]), "deg", "by which the face asks for it"),
+            w=(n.sweet_spot_m, "m", "sweet spot"),
+            d=(high - low, "deg", "degrees of the sweet spot"),
+            L=(r.hull.fleet.length[0], "m", "length"),
+            e=(FOREMOST_M, "m", "nobody stands nearer to the tip"),
+        )
+    ]
+
+
+def _steadiness(ride: Ride) -> list[Derivation]:
+    r, n = ride.riding, ride.numbers
+    if n.steadiness is None:
+        return []
+    return [
+        derive(
+            "steadiness",
+            "How steady it is at rest under a standing rider",
+            "rho * I / (M * 0.56 * h)",
+            n.steadiness,
+            "",
+            "metacentre of a shallow hull: righting moment over that of the rider's mass",
+            rho=ride.rho,
+            I=(
+                float(r.hull.integral(2 / 3 * r.hull.half_width**3)[0]),
+                "m4",
+                "integral of 2/3 half-width cubed",
+            ),
+            M=(r.rider.standing_kg, "kg", "rider with wetsuit and kit"),
+            h=(r.rider.height_m, "m", "height"),
+        )
+    ]
+
+
+def shares(ride: Ride) -> list[Derivation]:
+    """Factors of the works share at the usual face, and rides an hour."""
+    r, n, c = ride.riding, ride.numbers, craft()
+    if r.spot.river or r.in_foam:
+        return []
+    at = {name: float(values[0, 0]) for name, values in r.factors(r.usual).items()}
+    slope: Given = (r.usual.slope[0], "", "steepest slope of the usual face")
+    height: Given = (r.usual.height_m[0], "m", "usual face")
+    threshold: Given = (n.takeoff_slope or np.nan, "", "least slope that is caught")
+    gift = float(r.given_over_needed(r.usual)[0, 0])
+    made = [
+        derive(
+            "factors.catch",
+            "Share of the crest that can be caught",
+            "1 - exp(-q * 0.10 * ln(1 + (s / t)**10))",
+            at["catch"],
+            "",
+            "slope falls off along the crest; " + CRAFT,
+            s=slope,
+            t=threshold,
+            q=(c.catch_crest, "", "how fast the crest grows"),
+        ),
+        derive(
+            "factors.keep",
+            "Share of the ride that it keeps running",
+            "S(1.7 * ln(k) / d)",
+            at["keep"],
+            "",
+            "slopes along a ride are log-normal; " + CRAFT,
+            k=(gift, "", "what the face gives over what trim needs"),
+            d=(c.along_sigma, "", "their spread"),
+        ),
+        derive(
+            "factors.hold",
+            "Chance that the tail holds",
+            "S((v - V) / w)",
+            at["hold"],
+            "",
+            CRAFT,
+            v=(n.hold_m_s, "m/s", "speed at which it lets go"),
+            V=ride.speed,
+            w=(c.hold_soft_m_s, "m/s", "softness"),
+        ),
+        derive(
+            "factors.nerve",
+            "Ease at this height",
+            "S(ln(C / H) / w)",
+            at["nerve"],
+            "",
+            CRAFT,
+            C=(r.rider.rung.comfortable_face_m, "m", "face up to which the rung is at ease"),
+            H=height,
+            w=(c.nerve_soft, "", "softness"),
+        ),
+    ]
+    rung = r.rider.rung
+    made.append(
+        derive(
+            "factors.stand",
+            "Chance that the rider stays on the feet",
+            "S(ln(a / A) / u + m) * S((b - B) / v + m) * p",
+            at["stand"],
+            "",
+            CRAFT,
+            a=(n.sweet_spot_m, "m", "sweet spot"),
+            A=(rung.sweet_spot_need_m, "m", "sweet spot that the rung needs"),
+            u=(c.stand_soft, "", "softness"),
+            b=(n.lean_deg, "deg", "lean tolerance"),
+            B=(rung.lean_need_deg, "deg", "lean that the rung needs"),
+            v=(c.lean_soft_deg, "deg", "softness"),
+            m=(c.stand_margin, "", "margin at equality"),
+            p=(_paddle_factor(r), "", "float and steadiness of a stand-up rider, 1 for others"),
+        )
+    )
+    if rung.bank_asked:
+        made.append(
+            derive(
+                "factors.lay",
+                "Chance that it is laid over as far as asked",
+                "S(ln(L / N) / w)",
+                at["lay"],
+                "",
+                CRAFT,
+                L=(n.lay_over, "", "bank to which it can be laid"),
+                N=(rung.bank_asked, "", "bank that the rung asks"),
+                w=(c.lay_soft, "", "softness"),
+            )
+        )
+    face, limit = r.usual, r.lying.threshold(r.usual.height_m)
+    pitches = float(expit(np.log(face.slope[0] / c.entry_pitch_slope) / c.entry_pitch_soft))
+    made.append(
+        derive(
+            "factors.entry",
+            "Chance to be on the feet in time",
+            "1 - (p + (1 - p) * (1 - e)) * (1 - S((t - u - p * sqrt(2 * H / g)) / w))",
+            at["entry"],
+            "",
+            "a shoaling face steepens (Green's law); " + CRAFT,
+            p=(pitches, "", "how surely the lip pitches at this slope"),
+            e=(rung.turning_share, "", "how well the rung angles a drop"),
+            t=(float(seconds_in_hand(face, limit)[0, 0]), "s", "seconds in hand"),
+            u=(rung.pop_up_s, "s", "pop-up of the rung"),
+            H=height,
+            g=(G, "m/s2", "gravity"),
+            w=(c.entry_soft_s, "s", "softness"),
+        )
+    )
+    works = float(r.works[0])
+    made.append(
+        derive(
+            "works_share",
+            "Share of the waves that come which turn into rides",
+            "sum over the bins of weight x product of the factors",
+            works,
+            "",
+            "docs/model.md",
+            closed=False,
+            also={name: (value, "", f"{name} at the usual face") for name, value in at.items()},
+        )
+    )
+    made.append(
+        derive(
+            "rides_per_hour",
+            "Rides an hour",
+            "3600 / (R / V + D / v + q + 3600 / max(n * w, 1e-9))",
+            float(r.rides_an_hour(r.works)[0]),
+            "1/h",
+            "a ride, the way out, a rest, and waiting for a wave that works",
+            R=(r.spot.ride_length_m, "m", "length of a ride"),
+            V=ride.speed,
+            D=(r.spot.paddle_out_m, "m", "way out"),
+            v=(max(r.lying.cruise_m_s[0], 0.1), "m/s", "cruise"),
+            q=(c.rest_s, "s", "rest"),
+            n=(r.spot.mine_an_hour, "1/h", "waves an hour that fall to one surfer"),
+            w=(works, "", "share of them that works"),
+        )
+    )
+    return made
