@@ -58,6 +58,12 @@ def _figures(_: argparse.Namespace) -> int:
     return figures()
 
 
+def _papers(given: argparse.Namespace) -> int:
+    from house.papers import papers
+
+    return papers(given.names)
+
+
 def _demo(given: argparse.Namespace) -> int:
     from house.demo import demo
 
@@ -83,13 +89,17 @@ def _parser() -> argparse.ArgumentParser:
     test.add_argument("parts", nargs="*", metavar="PART", help="only: style types rules core api screens")
     test.set_defaults(do=_test)
     core = verbs.add_parser(
-        "core", help="one JSON document in, one out: hull, water, ride, size, rank; or line"
+        "core",
+        help="one JSON document in, one out: hull, water, ride, size, rank, solve, compare, change, fix; or line",
     )
-    core.add_argument("verb", help="hull, water, ride, size, rank (JSON) or line (a line of dims)")
-    core.add_argument("--explain", action="store_true", help="with derivations: hull, water, ride")
+    core.add_argument("verb", help="hull, water, ride, size, rank, solve, compare, change, fix (JSON), line")
+    core.add_argument("--explain", action="store_true", help="with derivations (not: change, fix)")
     core.set_defaults(do=_core)
     figures = verbs.add_parser("figures", help="draw the figures of docs/model.md")
     figures.set_defaults(do=_figures)
+    papers = verbs.add_parser("papers", help="write docs/grid.md, fittings.md and constants.md")
+    papers.add_argument("names", nargs="*", metavar="NAME", help="only: grid fittings constants")
+    papers.set_defaults(do=_papers)
     bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
     bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")
     bench.set_defaults(do=_bench)

@@ -10,16 +10,24 @@ from typing import Any, TextIO
 from pydantic import BaseModel
 
 from chord_core.documents import (
+    ChangeRequest,
+    CompareRequest,
+    FixRequest,
     HullRequest,
     RankRequest,
     RideRequest,
     SizeRequest,
+    SolveRequest,
     WaterRequest,
     parse,
 )
 from chord_core.errors import ChordError
+from chord_core.fit.change import change
+from chord_core.fit.compare import compare
+from chord_core.fit.fix import fix
 from chord_core.fit.rank import rank
 from chord_core.fit.size import size
+from chord_core.fit.solve import solve
 from chord_core.hull.describe import describe_hull
 from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
@@ -40,6 +48,22 @@ def _rank(data: Any, explain: bool) -> BaseModel:
     return rank(parse(RankRequest, data))
 
 
+def _solve(data: Any, explain: bool) -> BaseModel:
+    return solve(parse(SolveRequest, data))
+
+
+def _compare(data: Any, explain: bool) -> BaseModel:
+    return compare(parse(CompareRequest, data))
+
+
+def _change(data: Any, explain: bool) -> BaseModel:
+    return change(parse(ChangeRequest, data))
+
+
+def _fix(data: Any, explain: bool) -> BaseModel:
+    return fix(parse(FixRequest, data))
+
+
 def _water(data: Any, explain: bool) -> BaseModel:
     return (explain_water if explain else describe_water)(parse(WaterRequest, data))
 
@@ -54,6 +78,10 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "ride": _ride,
     "size": _size,
     "rank": _rank,
+    "solve": _solve,
+    "compare": _compare,
+    "change": _change,
+    "fix": _fix,
 }
 EXPLAINED = ("hull", "water", "ride")
 

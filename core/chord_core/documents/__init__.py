@@ -3,18 +3,38 @@
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
 from chord_core.documents.requests import (
+    ChangeRequest,
+    CompareRequest,
+    FixRequest,
     HullRequest,
     RankRequest,
     RideRequest,
     SizeRequest,
+    SolveRequest,
     WaterRequest,
 )
-from chord_core.documents.results import HullResult, RankResult, RideResult, SizeResult, WaterResult
+from chord_core.documents.results import (
+    ChangeResult,
+    CompareResult,
+    FixResult,
+    HullResult,
+    RankResult,
+    RideResult,
+    SizeResult,
+    SolveResult,
+    WaterResult,
+)
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 
 __all__ = [
     "Board",
+    "ChangeRequest",
+    "ChangeResult",
+    "CompareRequest",
+    "CompareResult",
+    "FixRequest",
+    "FixResult",
     "HullRequest",
     "HullResult",
     "RankRequest",
@@ -23,6 +43,8 @@ __all__ = [
     "RideResult",
     "SizeRequest",
     "SizeResult",
+    "SolveRequest",
+    "SolveResult",
     "Surfer",
     "Water",
     "WaterRequest",

@@ -4,12 +4,15 @@ from __future__ import annotations
 
 from typing import Annotated
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from chord_core.documents.base import Document
-from chord_core.documents.board import Board
+from chord_core.documents.board import Board, HalfMetre, Rise
+from chord_core.documents.names import FamilyName
 from chord_core.documents.surfer import HeightM, Surfer
 from chord_core.documents.water import Water
+from chord_core.errors import ChordError
+from chord_core.line import LIMITS_M
 
 TargetL = Annotated[float, Field(ge=5, le=300)]
 
@@ -68,3 +71,53 @@ class RankRequest(SizeRequest):
     """``rank`` reads the boards of a rack besides."""
 
     boards: tuple[Board, ...] = Field(min_length=1, max_length=20000)
+
+
+class Pinned(Document):
+    """Measures [m] that a solved board has to have."""
+
+    length_m: Annotated[float, Field(ge=LIMITS_M["length"][0], le=LIMITS_M["length"][1])] | None = None
+    width_m: Annotated[float, Field(ge=LIMITS_M["width"][0], le=LIMITS_M["width"][1])] | None = None
+    thickness_m: Annotated[float, Field(ge=LIMITS_M["thickness"][0], le=LIMITS_M["thickness"][1])] | None = (
+        None
+    )
+    nose_width_m: HalfMetre | None = None
+    tail_width_m: HalfMetre | None = None
+    nose_rocker_m: Rise | None = None
+    tail_rocker_m: Rise | None = None
+
+    @model_validator(mode="after")
+    def _ends_fit(self) -> Pinned:
+        for end in ("nose", "tail"):
+            wide = getattr(self, f"{end}_width_m")
+            if wide is not None and self.width_m is not None and wide > self.width_m:
+                says = f"the {end} at one foot ({wide:g} m) is wider than the board ({self.width_m:g} m)"
+                raise ChordError(f"pinned.{end}_width_m", wide, says)
+        return self
+
+
+class SolveRequest(SizeRequest):
+    """``solve`` reads a surfer and a water; a family, if one is wanted, and measures that are pinned."""
+
+    family: FamilyName | None = None
+    pinned: Pinned | None = None
+
+
+class CompareRequest(Document):
+    """``compare`` reads two or three boards; with a surfer also what they do in a water."""
+
+    boards: tuple[Board, ...] = Field(min_length=2, max_length=3)
+    surfer: Surfer | None = None
+    water: Water = Water()
+
+
+class ChangeRequest(SizeRequest):
+    """``change`` reads one board that is to be made right for a surfer and a water."""
+
+    board: Board
+
+
+class FixRequest(SizeRequest):
+    """``fix`` reads a surfer with a present board, and the boards that might be sold instead, if any."""
+
+    boards: tuple[Board, ...] = Field(default=(), max_length=2000)

@@ -1,80 +1,191 @@
-"""The factors by which a rack is judged so far: litres, float, duck-dive, carrying, kind.
+"""The fit: rides, style, handling and growth of boards for a surfer in a water, and the kind.
 
-Each is 0-1 for every board, and can say of one board, in a sentence, what speaks for or against.
+Nothing here depends on which boards are judged together.
 """
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
-from scipy.special import expit
 
-from chord_core.fit.handling import Handling
+from chord_core.documents.board import Board
+from chord_core.fit.case import Case
+from chord_core.fit.gates import closed_because, kind_factor
+from chord_core.fit.growth import Growth, growth_of
+from chord_core.fit.handling import Handling, handle, must_duck_dive
+from chord_core.fit.heard import Hearing, hear
+from chord_core.fit.schools import present_litres
+from chord_core.fit.style import Style, one_thing, radius_wanted_m, style_of
 from chord_core.hull.hull import Hull
+from chord_core.hull.label import labels_agree
 from chord_core.hull.stations import Array
-from chord_core.ride.float import Floats
+from chord_core.ride.chunks import Summary
+from chord_core.ride.works import rides_an_hour
 from chord_core.surfer.pencil import Rider
-from chord_core.tables import rungs, table
+from chord_core.surfer.spot import Spot
+from chord_core.tables import families, table
 
-#: How fast growth falls off over the band (k), from trimming up and under it, and below the band.
-_OVER_LATER, _OVER_FIRST, _UNDER = 0.016, 0.022, 0.02
-#: White water carries a rider whose board bears this share of the weight (``model.md`` section 4).
-_LIFT_NEED, _LIFT_SOFT = 0.35, 0.08
-#: Trim [deg] at which a paddling rider pushes a wall of water, and how softly that sets in.
-_TRIM_NEED, _TRIM_SOFT = 9.0, 1.2
+#: Which factor a part belongs to; what is not named here belongs to rides.
+PART_OF = {
+    "turns": "style",
+    "rolls": "style",
+    "settles": "style",
+    "carry": "handling",
+    "duck": "handling",
+    "litres": "growth",
+    "learn": "growth",
+    "shared": "growth",
+}
+#: Factors of the fit, in the order in which they are said at a counter.
+FACTORS = ("rides", "style", "handling", "growth")
+_NOTHING = 1e-9
 
 
-def litres_factor(litres: Array, low: Array, high: Array, target: Array, rung_step: int) -> Array:
-    """Growth: 1 inside the band, falling with the squared log outside (``model.md`` section 5), times
-    a shallow fall from the target, so that boards inside the band are told apart."""
-    over = np.log(np.maximum(litres / high, 1)) ** 2
-    under = np.log(np.maximum(low / litres, 1)) ** 2
-    k = _OVER_LATER if rung_step >= rungs()["trimming"].step else _OVER_FIRST
-    near = np.log(litres / target) ** 2 / (2 * table("sizing")["near_litres"] ** 2)
-    return np.asarray(np.exp(-over / k - under / _UNDER - near))
+def weights_for(rider: Rider, spot: Spot) -> dict[str, float]:
+    """How much each factor weighs for this rider, in all 1."""
+    rows = table("fit")["weights"]
+    if spot.river:
+        base, turning = rows["river"], rows["river turning"]
+    elif one_thing(rider, spot):
+        return dict(rows["one thing"])
+    elif rider.aim in rows:
+        return dict(rows[rider.aim])
+    else:
+        base, turning = rows["usual"], rows["turning"]
+    return {name: base[name] + rider.rung.turning_share * turning[name] for name in FACTORS}
 
 
-def float_factor(floats: Floats, rider: Rider, reserve: Array | None) -> Array:
-    """Lies level enough to paddle; on the first two rungs, also carries the rider in white water.
+def days_of_water(rider: Rider, spot: Spot) -> Array:
+    """Weights of the bins on the days that count, (days, m): all waves alike; bigger ones more for good days;
+    three days, the small, usual and big thirds, for one board."""
+    weight = spot.bins.weight
+    order = np.argsort(spot.bins.face_m, kind="stable")
+    quantile = np.empty_like(weight)
+    quantile[order] = np.cumsum(weight[order]) - weight[order] / 2
+    if rider.aim == "good days":
+        rows: list[Array] = [weight * quantile]
+    elif rider.aim == "one board for everything" and not spot.river:
+        thirds = np.minimum((3 * quantile).astype(int), 2)
+        rows = [weight * (thirds == third) for third in range(3) if (thirds == third).any()]
+    else:
+        rows = [weight]
+    return np.array([row / row.sum() for row in rows])
 
-    A stand-up rider needs the rung's ``reserve`` of float instead (``model.md`` section 4).
-    """
-    if reserve is not None:
-        return np.asarray(expit((reserve - rider.rung.stand_up_reserve[0]) / 0.05 + 1.5))
-    trim = np.degrees(floats.trim_rad)
-    level = expit((_TRIM_NEED - trim) / _TRIM_SOFT) * expit((floats.nose_clear_m + 0.02) / 0.008)
-    if rider.rung.step > rungs()["standing"].step:
-        return np.asarray(level)
-    return np.asarray(level * expit((floats.lift_share - _LIFT_NEED) / _LIFT_SOFT))
+
+def rides_on_days(rider: Rider, spot: Spot, ridden: Summary) -> Array:
+    """Rides an hour (on a river the works share) on each of the days that count, (n, days)."""
+    works = ridden.by_bin @ days_of_water(rider, spot).T
+    if spot.river:
+        return np.asarray(works)
+    return np.stack(
+        [rides_an_hour(spot, ridden.along_m_s, ridden.cruise_m_s, day) for day in works.T], axis=1
+    )
+
+
+@dataclass(frozen=True)
+class Best:
+    """What ordinary boards of the open families reach, by which all others are measured: rides on each day,
+    the fit's product, and for each part the best of them and the middle one."""
+
+    rides: Array
+    product: float
+    parts: dict[str, float]
+    usual: dict[str, float]
 
 
 @dataclass(frozen=True)
 class Judged:
-    """A fleet with all that the sentences speak of; factors are arrays (n,)."""
+    """Boards with all that the sentences speak of; factors are arrays (n,), 0-1 but for rides, which may pass
+    the best ordinary board's. ``wanted_m`` is the turn radius that is aimed at on the usual face;
+    ``stays``: whether it is a river, where a board stays on or not."""
 
     hull: Hull
-    floats: Floats
+    ridden: Summary
     handling: Handling
+    style: Style
+    growth: Growth
     kind: Array
     kind_says: tuple[str, ...]
     closed: tuple[str | None, ...]
-    factors: dict[str, Array]
-    low_l: Array
-    high_l: Array
-    target_l: Array
+    days: Array
     present_l: float | None
     duck_needed: bool
-    river: bool
-    reserve: Array | None
+    weights: dict[str, float]
+    wanted_m: float
+    stays: bool
     label_agrees: tuple[bool | None, ...]
+    hearing: Hearing
 
-    @property
-    def fit(self) -> Array:
-        """Fit 0-100: weighted geometric mean, so that one fatal flaw shows, times the kind."""
-        weights = table("sizing")["fit_weights"]
-        total = sum(weights.values())
-        log = sum(
-            weight / total * np.log(np.maximum(self.factors[name], 1e-12)) for name, weight in weights.items()
-        )
-        return np.asarray(100 * np.exp(log) * self.kind)
+    def rides(self, best: Best) -> Array:
+        """Rides over the best ordinary board's, the least over the days that count, (n,)."""
+        return np.asarray((self.days / np.maximum(best.rides, _NOTHING)).min(axis=1))
+
+    def factors(self, best: Best) -> dict[str, Array]:
+        """The factors of the fit, each (n,)."""
+        return {
+            "rides": self.rides(best),
+            "style": self.style.style,
+            "handling": self.handling.handling,
+            "growth": self.growth.growth,
+        }
+
+    def product(self, best: Best) -> Array:
+        """Weighted geometric mean of the factors, so that one fatal flaw shows, times the kind and what is
+        heard of the complaints, (n,)."""
+        factors = self.factors(best)
+        logs = [self.weights[name] * np.log(np.maximum(factors[name], _NOTHING)) for name in FACTORS]
+        heard = self.hearing.factor(len(self.hull))
+        return np.asarray(np.exp(np.sum(logs, axis=0)) * self.kind * heard)
+
+    def parts(self) -> dict[str, Array]:
+        """What the factors are made of, each (n,), 0-1: of rides, of style, of handling, of growth."""
+        means = {name: values for name, values in self.ridden.means.items() if name != "nerve"}
+        style, handling, growth = self.style, self.handling, self.growth
+        return {
+            **means,
+            "turns": style.turns,
+            "rolls": style.rolls,
+            "settles": style.settles,
+            "carry": handling.carry,
+            "duck": handling.duck,
+            "litres": growth.litres,
+            "learn": growth.learn,
+            "shared": growth.shared,
+        }
+
+    def fit(self, best: Best) -> Array:
+        """Fit, (n,): 100 is the best ordinary board of the open families; a better one has more."""
+        return np.asarray(100 * self.product(best) / max(best.product, _NOTHING))
+
+
+def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: Summary) -> Judged:
+    """Judge boards for a case.
+
+    Args:
+        target_l: the advisor's own target [L], or None.
+        hull, ridden: the same boards in the same order.
+    """
+    rider, spot = case.rider, case.spot
+    names = [board.family for board in boards]
+    closed = {n: closed_because(families()[n], rider, spot) for n in set(names)}
+    kinds = {n: kind_factor(families()[n], rider, spot) for n in set(names)}
+    return Judged(
+        hull=hull,
+        ridden=ridden,
+        handling=handle(hull, ridden.floats, rider, spot),
+        style=style_of(rider, spot, ridden),
+        growth=growth_of(rider, spot, hull, ridden, names, target_l),
+        kind=np.array([0.0 if closed[n] else kinds[n][0] for n in names]),
+        kind_says=tuple(kinds[n][1] for n in names),
+        closed=tuple(closed[n] for n in names),
+        days=rides_on_days(rider, spot, ridden),
+        present_l=present_litres(rider),
+        duck_needed=must_duck_dive(rider, spot),
+        weights=weights_for(rider, spot),
+        wanted_m=float(radius_wanted_m(rider, spot, np.array([ridden.along_m_s]))[0]),
+        stays=spot.river,
+        label_agrees=labels_agree(boards, hull),
+        hearing=hear(case, hull, ridden),
+    )

@@ -109,6 +109,32 @@ def _share_of_aim(family: Family, rider: Rider, classes: frozenset[str]) -> bool
     return family.name in (wanted or inside)
 
 
+def big_water(rider: Rider, spot: Spot) -> bool:
+    """Whether boards made for big water come first."""
+    return bool(spot.days.usual_m / rider.height_m >= table("choice")["big_water_first_from"])
+
+
+def _ridden_now(family: Family, rider: Rider) -> bool:
+    now = rider.surfer.present_board
+    return now is not None and now.family == family.name
+
+
+#: What is said of kinds that are open but not meant for this surfer or water.
+_WORDS = {
+    "small in big water": "made for smaller waves than these",
+    "not asked for": "lets go first, for who asks for one",
+}
+
+
+def _not_quite(family: Family, rider: Rider, spot: Spot) -> str | None:
+    rules = table("choice")
+    small = family.board_class == "short" and family.name not in rules["big_water"]
+    if small and big_water(rider, spot):
+        return "small in big water"
+    loose = family.name in rules["only_asked_for"] and not _ridden_now(family, rider)
+    return "not asked for" if loose else None
+
+
 def kind_factor(family: Family, rider: Rider, spot: Spot) -> tuple[float, str]:
     """How a family suits class and aim, 0-1, and the words for it (soft or hard deck included)."""
     rules = table("sizing")["kind"]
@@ -128,6 +154,8 @@ def kind_factor(family: Family, rider: Rider, spot: Spot) -> tuple[float, str]:
         return rules["hard for first rungs"], f"a hard deck on the rung “{rider.rung.name}”"
     if soft and rider.rung.step >= rungs()["trimming"].step and rider.aim != "keep and share":
         return rules["soft from trimming"], "a soft-top from trimming up"
+    if family.name != rider.surfer.wish and (word := _not_quite(family, rider, spot)):
+        return rules[word], f"{a(family.name)}: {_WORDS[word]}"
     shared = rider.aim == "keep and share"
     if family.board_class != own and family.name != rider.surfer.wish and not shared:
         return rules["opened class"], f"{a(family.name)}: possible beside the {own} boards"

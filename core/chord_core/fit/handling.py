@@ -22,9 +22,11 @@ DUCK_EASY, DUCK_MOST = 0.65, 0.90
 
 @dataclass(frozen=True)
 class Handling:
-    """For n boards, (n,): how well they are carried (0-1), mass over body mass, length over height,
-    width over height, and how well they duck-dive here (0-1; 1 where no wave has to be dived)."""
+    """For n boards, (n,): how well they are handled in all (0-1), carried (0-1), mass over body mass, length
+    over height, width over height, and how well they duck-dive here (0-1; 1 where no wave has to be dived).
+    """
 
+    handling: Array
     carry: Array
     mass_share: Array
     length_share: Array
@@ -70,6 +72,9 @@ def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
     limit = length_limit(rider, spot)
     if limit is not None:
         carry = carry * _within(length, limit)
+    if rider.surfer.max_carry_m is not None:
+        carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m)
     duck = expit((DUCK_MOST - floats.duck_dive) / 0.05)
-    needed = must_duck_dive(rider, spot)
-    return Handling(carry, mass, length, width, duck if needed else np.ones(len(hull)))
+    if not must_duck_dive(rider, spot):
+        duck = np.ones(len(hull))
+    return Handling(carry * duck, carry, mass, length, width, duck)

@@ -92,48 +92,88 @@ def by_step(rider: Rider, spot: Spot, family: str | None) -> School | None:
     )
 
 
-def _leader(rider: Rider, step: School | None) -> tuple[str, str]:
-    if step is None:
-        return "by ratio", "no present board is known to step from"
+def leader(rider: Rider, step: bool) -> tuple[str, str]:
+    """Which school leads for a rider, and why.
+
+    Args:
+        step: whether a present board is known.
+    """
     if rider.craft == "stand_up":
         return "by ratio", "a stand-up board is sized by the float it leaves"
     if rider.rung.step <= rungs()["green wave"].step:
         return "by ratio", f"on the rung “{rider.rung.name}” float counts before habit"
+    heard = [one for one in rider.surfer.complaints if one in table("sizing")["step_by_complaint"]]
+    if step and heard:
+        return "by step", f"the present board is said to be “{heard[0]}”"
+    if rider.rung.step >= rungs()["carving"].step:
+        return "by shape", "from carving up the shape tells more than the litres"
+    if not step:
+        return "by ratio", "no present board is known to step from"
     return "by step", "from trimming up the present board tells most"
 
 
-def _disagreement(leads: School, other: School) -> Disagreement:
-    middle, far = ((s.low_l + s.high_l) / 2 for s in (leads, other))
-    share = far / middle - 1
-    limit = table("sizing")["disagree_over"]
+def _step_band(rider: Rider, spot: Spot, family: str | None, now: float) -> Band:
+    way, _ = _direction(rider, spot, family, now)
+    low, high = (share * now for share in table("sizing")["step"][way])
+    return low, high
+
+
+def _around(band: Band, target_l: float | None) -> Band:
+    """A band moved so that a target [L] is its middle; as it is without one."""
+    moved = 1.0 if target_l is None else target_l / (sum(band) / 2)
+    return band[0] * moved, band[1] * moved
+
+
+def settled_band(rider: Rider, spot: Spot, family: str | None, target_l: float | None) -> Band:
+    """The band [L] in which a family's boards are looked for: the step's where that leads, else the ratio's
+    (the shape only says where in it); about the advisor's target where there is one."""
+    now = present_litres(rider)
+    leads, _ = leader(rider, now is not None)
+    if leads == "by step" and now is not None:
+        return _around(_step_band(rider, spot, family, now), target_l)
+    return _around(aimed_band(rider, spot, family)[0], target_l)
+
+
+def _disagreement(leads: School, others: list[School]) -> Disagreement:
+    middle = (leads.low_l + leads.high_l) / 2
+    shares = {other.name: (other.low_l + other.high_l) / 2 / middle - 1 for other in others}
+    name = max(shares, key=lambda one: abs(shares[one]))
+    share, limit = shares[name], table("sizing")["disagree_over"]
     warns = abs(share) > limit
     apart = f"{abs(share):.0%} {'more' if share > 0 else 'less'}"
-    says = f"{other.name} asks {apart} than {leads.name}" + (
+    says = f"{name} asks {apart} than {leads.name}" + (
         f": over {limit:.0%}, ask again about both" if warns else ""
     )
     return Disagreement(share=share, warns=warns, says=says[0].upper() + says[1:] + ".")
 
 
-def size_up(rider: Rider, spot: Spot, family: str | None, target_l: float | None = None) -> Sizing:
+def size_up(
+    rider: Rider,
+    spot: Spot,
+    family: str | None,
+    target_l: float | None = None,
+    waves: tuple[School, ...] = (),
+) -> Sizing:
     """Ask the schools and settle a band and a target.
 
     Args:
         family: the leading family; longboards have their own band.
         target_l: the advisor's own target [L]; the leading band moves with it.
+        waves: what the schools by shape and by float say, if they were asked.
     """
     ratio, step = by_ratio(rider, spot, family), by_step(rider, spot, family)
-    leads, because = _leader(rider, step)
-    schools = tuple(school for school in (ratio, step) if school)
-    leading = next(school for school in schools if school.name == leads)
+    schools = tuple(school for school in (ratio, step, *waves) if school)
+    leads, because = leader(rider, step is not None)
+    leading = next((school for school in schools if school.name == leads), ratio)
     others = [school for school in schools if school is not leading]
+    band = settled_band(rider, spot, family, target_l)
     middle = (leading.low_l + leading.high_l) / 2
-    target = middle if target_l is None else target_l
     return Sizing(
         schools=schools,
-        leads=leads,
+        leads=leading.name,
         because=because,
-        band=(leading.low_l * target / middle, leading.high_l * target / middle),
-        target_l=target,
+        band=band,
+        target_l=float(min(max(middle, band[0]), band[1])) if target_l is None else target_l,
         overruled=target_l is not None,
-        disagreement=_disagreement(leading, others[0]) if others else None,
+        disagreement=_disagreement(leading, others) if others else None,
     )

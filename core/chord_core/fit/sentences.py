@@ -1,148 +1,302 @@
-"""Reasons: for each board the two that speak most for it and the two that speak most against.
+"""Reasons: for each board what speaks most for it and what speaks most against.
 
-A reason has a worth (how near its factor is to the best or the worst) and a sentence that could
-be said to the customer. All numbers in it are the board's own.
+Every part of the fit can be said. What is better than the middle of the ordinary boards speaks for a board,
+by how much it lifts the fit; what is worse than their best speaks against it, by how much it costs. All
+numbers in a sentence are the board's own.
 """
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.fit.factors import Judged
+from chord_core.fit.case import Case
+from chord_core.fit.factors import PART_OF, Best, Judged
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
+from chord_core.fit.heard import hearing_says
+from chord_core.surfer.pencil import Rider
+from chord_core.tables import table
 
-#: A trim over this [deg] is said to push water with the chest.
-_PUSHES_DEG = 7.0
-#: Under this share of the weight the body is more in the water than on it.
-_LOW_LIFT = 0.5
-#: A step over a fifth at once is warned of (``trade.md``, by step).
-_STEP_MOST = 0.20
+#: How much what is no part of the fit weighs beside its parts, in the log of fit.
+_STEP_COUNTS, _TOO_FAR_COUNTS, _LABEL_COUNTS, _WISH_COUNTS = 0.02, 0.10, 0.06, 0.05
+#: A part that lifts less of the fit than this is spoken of only where nothing else is; one that costs less is
+#: not worth a word.
+_NOTHING, _MINOR = 0.004, 0.015
+
+#: From this share a complaint is answered.
+_ANSWERED = 0.8
+
+Said = tuple[str | None, str | None]
 
 
-#: From this share of body mass a board is noticed on the way to the water.
-_NOTICED_SHARE = 0.06
+@dataclass(frozen=True)
+class About:
+    """What the sentences of a rack know beside the boards: the case, what the best boards reach."""
+
+    case: Case
+    best: Best
+
+    @property
+    def rider(self) -> Rider:
+        """The rider."""
+        return self.case.rider
 
 
 @dataclass(frozen=True)
 class Reason:
-    """How good a factor is (0-1) and what is said of it, for and against; None where nothing is."""
+    """A sentence, and how much it counts in the log of fit."""
 
-    worth: float
-    for_: str | None
-    against: str | None
-
-
-def _litres(judged: Judged, row: int) -> Reason:
-    litres = float(judged.hull.litres[row])
-    low, high, target = (float(a[row]) for a in (judged.low_l, judged.high_l, judged.target_l))
-    asked = f"{low:.0f} to {high:.0f} L asked for"
-    less = "less foam to stand on" if judged.river else "fewer waves caught"
-    if litres < low:
-        against = f"{low - litres:.1f} L under the {asked}: {less}."
-    elif litres > high:
-        against = f"{litres - high:.1f} L over the {asked}: corky, and slower to learn from."
-    elif abs(litres - target) < 0.1:
-        against = None
-    else:
-        off = litres - target
-        against = f"{abs(off):.1f} L {'over' if off > 0 else 'under'} the middle of the {asked}."
-    inside = low <= litres <= high
-    praise = f"{litres:.1f} L lies inside the {asked}." if inside else None
-    return Reason(float(judged.factors["litres"][row]), praise, against)
+    counts: float
+    says: str
 
 
-def _float(judged: Judged, row: int) -> Reason:
-    worth = float(judged.factors["float"][row])
-    if judged.reserve is not None:
-        says = f"Leaves {float(judged.reserve[row]):.0%} of body mass in float under rider and kit."
-        return Reason(worth, says, says)
-    trim = float(np.degrees(judged.floats.trim_rad[row]))
-    bears = f"Bears {float(judged.floats.lift_share[row]):.0%} of the body's weight"
-    against: str | None
-    if judged.floats.nose_clear_m[row] < 0:
-        against = f"{bears}: the nose goes under when paddling."
-    elif trim > _PUSHES_DEG:
-        against = f"{bears}, {trim:.0f}° nose-up to paddle: the chest pushes water."
-    else:
-        lift = float(judged.floats.lift_share[row])
-        against = f"Bears only {lift:.0%} of the body's weight." if lift < _LOW_LIFT else None
-    return Reason(worth, f"{bears}, and lies {trim:.0f}° nose-up to paddle.", against)
+def _catch(judged: Judged, about: About, row: int) -> Said:
+    mine, best = judged.ridden.means["catch"][row], about.best.parts["catch"]
+    return (
+        f"Takes off on {mine:.0%} of the waves.",
+        f"Takes off on {mine:.0%} of the waves; others on {best:.0%}.",
+    )
 
 
-def _duck(judged: Judged, row: int) -> Reason | None:
+def _keep(judged: Judged, about: About, row: int) -> Said:
+    mine, best = judged.ridden.means["keep"][row], about.best.parts["keep"]
+    return (
+        f"Keeps running on {mine:.0%} of the faces.",
+        f"Stalls on flats: runs on {mine:.0%} of the faces, others on {best:.0%}.",
+    )
+
+
+def _nose(judged: Judged, _: About, row: int) -> Said:
+    mine = judged.ridden.means["nose"][row]
+    return f"The nose stays up in {mine:.0%} of the drops.", f"The nose dives in {1 - mine:.0%} of the drops."
+
+
+def _hold(judged: Judged, _: About, row: int) -> Said:
+    mine, speed = judged.ridden.means["hold"][row], judged.ridden.hold_m_s[row]
+    return f"The tail holds up to {speed:.1f} m/s.", f"The tail lets go on {1 - mine:.0%} of these walls."
+
+
+def _stand(judged: Judged, about: About, row: int) -> Said:
+    sweet, need = judged.ridden.sweet_m[row] * 100, about.rider.rung.sweet_spot_need_m * 100
+    if sweet < need:
+        return None, f"Only {sweet:.0f} cm of sweet spot to stand on; {need:.0f} are needed."
+    return f"Steady underfoot: a sweet spot of {sweet:.0f} cm.", None
+
+
+def _entry(judged: Judged, _: About, row: int) -> Said:
+    mine = judged.ridden.means["entry"][row]
+    return f"Gets in early enough for {mine:.0%} of the drops.", f"Too late for {1 - mine:.0%} of the drops."
+
+
+def _lay(judged: Judged, _: About, row: int) -> Said:
+    mine = judged.ridden.means["lay"][row]
+    return (
+        f"Goes over on its rail on {mine:.0%} of the faces.",
+        f"Too wide to lay over on {1 - mine:.0%} of the faces.",
+    )
+
+
+def _stays(judged: Judged, _: About, row: int) -> Said:
+    mine = judged.ridden.stays_on[row]
+    return (
+        f"Stays on the wave {mine:.0%} of the time.",
+        f"Washed off {1 - mine:.0%} of the time in this flow.",
+    )
+
+
+def _turns(judged: Judged, about: About, row: int) -> Said:
+    if about.rider.aim == "nose-ride":
+        index = judged.ridden.nose_index[row]
+        return (
+            f"The tail stays down for the nose: {index:.2f}.",
+            f"The tail lifts when one stands on the nose: {index:.2f}.",
+        )
+    radius, wanted = judged.ridden.radius_m[row], judged.wanted_m
+    if radius < wanted + 0.1:
+        return f"Turns within {radius:.1f} m.", None
+    return None, f"Turns within {radius:.1f} m; {wanted:.1f} m is wanted."
+
+
+def _rolls(judged: Judged, about: About, row: int) -> Said:
+    time, wanted = judged.ridden.roll_s[row], about.rider.rung.roll_wanted_s
+    if time <= wanted:
+        swing = judged.hull.swing_kg_m2[row]
+        return f"Quick from rail to rail: {time:.2f} s.", f"Heavy to swing round: {swing:.1f} kg m²."
+    return f"Rail to rail in {time:.2f} s.", f"Slow from rail to rail: {time:.2f} s, {wanted:.2f} is wanted."
+
+
+def _settles(judged: Judged, _: About, row: int) -> Said:
+    radius = judged.ridden.radius_m[row]
+    return None, f"Too loose to run straight: turns within {radius:.1f} m."
+
+
+def _carry(judged: Judged, _: About, row: int) -> Said:
+    mass, share = judged.hull.mass_kg[row], judged.handling.mass_share[row]
+    long = judged.handling.length_share[row]
+    return (
+        f"Easy to carry: {mass:.1f} kg.",
+        f"{mass:.1f} kg ({share:.0%} of the body), {long:.2f} body heights to carry.",
+    )
+
+
+def _duck(judged: Judged, _: About, row: int) -> Said:
     if not judged.duck_needed:
-        return None
-    value = float(judged.floats.duck_dive[row])
+        return None, None
+    value = judged.ridden.floats.duck_dive[row]
     if value < DUCK_EASY:
-        praise, against = "Sinks easily under a breaking wave.", None
-    elif value <= DUCK_MOST:
-        praise = against = "Goes under a breaking wave, with technique."
-    else:
-        praise, against = None, "Too much float to duck-dive: show the turtle roll or the channel."
-    return Reason(float(judged.factors["duck-dive"][row]), praise, against)
+        return "Sinks easily under a breaking wave.", None
+    if value <= DUCK_MOST:
+        return (
+            "Goes under a breaking wave, with technique.",
+            "Goes under a breaking wave only with technique.",
+        )
+    return None, "Too much float to duck-dive: turtle roll or channel."
 
 
-def _carry(judged: Judged, row: int) -> Reason:
-    mass, share = float(judged.hull.mass_kg[row]), float(judged.handling.mass_share[row])
-    length = float(judged.handling.length_share[row])
-    praise = f"{mass:.1f} kg to carry, {share:.0%} of body mass."
-    against = f"{mass:.1f} kg and {length:.2f} body heights long to carry."
-    heavy = share > _NOTICED_SHARE or judged.factors["carry"][row] < 0.9
-    return Reason(float(judged.factors["carry"][row]) * 0.995, praise, against if heavy else None)
+def _litres(judged: Judged, _: About, row: int) -> Said:
+    litres, growth = judged.hull.litres[row], judged.growth
+    low, high = growth.low_l[row], growth.high_l[row]
+    asked = f"{low:.0f} to {high:.0f} L asked for"
+    if judged.stays:
+        asked = f"{high:.0f} L that are enough here"
+    if litres < low:
+        return None, f"{low - litres:.1f} L under the {asked}."
+    if litres > high:
+        return None, f"{litres - high:.1f} L over the {asked}."
+    inside = f"{litres:.1f} L: {'under' if judged.stays else 'inside'} the {asked}."
+    return inside, None
 
 
-def _kind(judged: Judged, row: int) -> Reason:
-    worth, says = float(judged.kind[row]), judged.kind_says[row]
-    says = f"{says[0].upper()}{says[1:]}."
-    return Reason(worth * 0.99, says if worth == 1 else None, None if worth == 1 else says)
+def _learn(judged: Judged, _: About, row: int) -> Said:
+    radius = judged.ridden.radius_m[row]
+    return (
+        f"Room to learn: turns within {radius:.1f} m.",
+        f"Holds the next step back: turns within {radius:.1f} m.",
+    )
 
 
-def _step(judged: Judged, row: int) -> Reason | None:
-    now = judged.present_l
-    if now is None:
-        return None
-    change = float(judged.hull.litres[row]) / now - 1
-    if abs(change) < 0.02:
-        return Reason(0.985, "The litres of the present board.", None)
-    says = f"{abs(change):.0%} {'more' if change > 0 else 'less'} than the present board's {now:.1f} L"
-    if abs(change) <= _STEP_MOST:
-        return Reason(0.98 - abs(change), f"{says}.", f"{says}.")
-    return Reason(max(0.6 - abs(change), 0.05), None, f"{says}: over a fifth at once.")
+def _shared(judged: Judged, _: About, row: int) -> Said:
+    sweet = judged.ridden.sweet_m[row] * 100
+    return (
+        f"Carries a beginner too: {sweet:.0f} cm to stand on.",
+        f"Only {sweet:.0f} cm to stand on for who shares it.",
+    )
 
 
-def _label(judged: Judged, row: int) -> Reason | None:
+_SAYS: dict[str, Callable[[Judged, About, int], Said]] = {
+    "catch": _catch,
+    "keep": _keep,
+    "nose": _nose,
+    "hold": _hold,
+    "stand": _stand,
+    "entry": _entry,
+    "lay": _lay,
+    "stays": _stays,
+    "turns": _turns,
+    "rolls": _rolls,
+    "settles": _settles,
+    "carry": _carry,
+    "duck": _duck,
+    "litres": _litres,
+    "learn": _learn,
+    "shared": _shared,
+}
+#: Parts that would say the same thing: of each pair only the stronger is said.
+_SAME = {"learn": "turn", "turns": "turn", "settles": "turn", "shared": "stand", "stand": "stand"}
+
+
+def _topic(part: str) -> str:
+    return _SAME.get(part, part)
+
+
+def _of_parts(
+    judged: Judged, about: About, row: int
+) -> tuple[list[tuple[str, Reason]], list[tuple[str, Reason]]]:
+    """What each part lifts over the middle of the ordinary boards, and costs against their best."""
+    praise, blame = [], []
+    for part, values in judged.parts().items():
+        weight = judged.weights[PART_OF.get(part, "rides")]
+        mine, best, usual = (
+            max(v, 1e-6) for v in (float(values[row]), about.best.parts[part], about.best.usual[part])
+        )
+        for_, against = _SAYS[part](judged, about, row)
+        if for_:
+            praise.append((part, Reason(weight * float(np.log(mine / usual)), for_)))
+        cost = weight * float(np.log(max(best, mine) / mine))
+        if against and cost >= _MINOR:
+            blame.append((part, Reason(cost, against)))
+    return praise, blame
+
+
+def _sentence(says: str) -> str:
+    return f"{says[0].upper()}{says[1:]}."
+
+
+def _beside(
+    judged: Judged, about: About, row: int
+) -> tuple[list[tuple[str, Reason]], list[tuple[str, Reason]]]:
+    """What is no part of the fit: the kind, the step from the present board, the label."""
+    praise, blame = [], []
+    kind, says = float(judged.kind[row]), judged.kind_says[row]
+    if 0 < kind < 1:
+        blame.append(("kind", Reason(-float(np.log(kind)), _sentence(says))))
+    elif kind and about.rider.surfer.wish and "asked for" in says:
+        praise.append(("kind", Reason(_WISH_COUNTS, _sentence(says))))
+    if judged.present_l:
+        change = float(judged.hull.litres[row]) / judged.present_l - 1
+        now = (
+            f"{abs(change):.0%} {'more' if change > 0 else 'less'} than the present {judged.present_l:.1f} L"
+        )
+        if abs(change) > table("sizing")["step_most"]:
+            blame.append(("step", Reason(_TOO_FAR_COUNTS, f"{now}: over a fifth at once.")))
+        elif abs(change) >= 0.02:
+            praise.append(("step", Reason(_STEP_COUNTS, f"{now}.")))
+    for complaint, answered in judged.hearing.answered.items():
+        how = hearing_says(about.case, complaint, judged.hull, judged.ridden, row)
+        share, least = float(answered[row]), table("heard")["unheard"]
+        if share > _ANSWERED:
+            counts = float(np.log((least + (1 - least) * share) / (least + (1 - least) / 2)))
+            praise.append((complaint, Reason(counts, f"Answers “{complaint}”: {how}.")))
+        elif share < 1 - _ANSWERED / 2:
+            blame.append(
+                (
+                    complaint,
+                    Reason(-float(np.log(least + (1 - least) * share)), f"Still “{complaint}”: {how}."),
+                )
+            )
     agrees = judged.label_agrees[row]
-    if agrees is None:
-        return None
-    if agrees:
-        return Reason(0.9, "The litres on the label agree with the dims.", None)
-    return Reason(0.6, None, "Label and dims disagree: judged by the dims.")
+    if agrees is False:
+        blame.append(("label", Reason(_LABEL_COUNTS, "Label and dims disagree: judged by the dims.")))
+    return praise, blame
 
 
-def reasons(judged: Judged, row: int, limits: tuple[str, ...]) -> tuple[tuple[str, ...], tuple[str, ...]]:
+def _two(found: list[tuple[str, Reason]], taken: set[str]) -> list[str]:
+    """The two that count most, of different topics; what counts for nothing only where nothing else is."""
+    said: list[str] = []
+    for part, reason in sorted(found, key=lambda row: -row[1].counts):
+        if _topic(part) in taken or (said and reason.counts < _NOTHING):
+            continue
+        taken.add(_topic(part))
+        said.append(reason.says)
+        if len(said) == 2:
+            break
+    return said
+
+
+def reasons(
+    judged: Judged, about: About, row: int, limits: tuple[str, ...]
+) -> tuple[tuple[str, ...], tuple[str, ...]]:
     """The two strongest reasons for board ``row`` and the two strongest against it.
 
-    Where nothing else speaks against it, what ends its range does (``limits``). A board behind a gate says
-    that first. A reason is said once, on the side where it is stronger. What is said first at a counter
-    weighs most: litres, then the kind, then how it floats."""
+    Where too little speaks against it, what ends its range does (``limits``). A board behind a gate says that
+    first. Nothing is said twice."""
     closed = judged.closed[row]
-    made = (
-        (1.0, _litres(judged, row)),
-        (0.95, None if closed else _kind(judged, row)),
-        (0.92, _float(judged, row)),
-        (0.90, _duck(judged, row)),
-        (0.90, _step(judged, row)),
-        (0.85, _carry(judged, row)),
-        (0.80, _label(judged, row)),
-    )
-    known = [(weight, reason) for weight, reason in made if reason]
-    best = sorted(known, key=lambda row: -row[0] * row[1].worth)
-    worst = sorted(known, key=lambda row: -row[0] * (1 - row[1].worth))
-    praise = [reason.for_ for _, reason in best if reason.for_][:2]
-    blame = [r.against for _, r in worst if r.against and r.against not in praise][:2]
+    of_parts, beside = _of_parts(judged, about, row), _beside(judged, about, row)
+    taken: set[str] = set()
+    blame = [_sentence(closed)] if closed else []
+    blame += [says for says in _two([*of_parts[1], *beside[1]], taken) if len(blame) < 2]
+    praise = _two([*of_parts[0], *beside[0]], taken)
     blame += limits
-    if closed:
-        blame.insert(0, f"{closed[0].upper()}{closed[1:]}.")
     return tuple(praise), tuple(blame[:2])

@@ -1,72 +1,72 @@
-"""The ``size`` verb: schools, target, windows, families, leash and cautions for one surfer."""
+"""The ``size`` verb: schools, target, windows, families, tails, fins, builds, leash and cautions for one
+surfer."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
+from functools import cached_property
 
+import numpy as np
+
+from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
-from chord_core.documents.results import Assumed, Closed, Day, Kind, SizeResult
-from chord_core.fit.bands import Band, band_for
+from chord_core.documents.results import Closed, Day, Kind, SizeResult
+from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import cautions_for, leash_for
-from chord_core.fit.gates import closed_because, kind_factor, own_class
+from chord_core.fit.gates import closed_because, own_class
+from chord_core.fit.gear import advise_fins
+from chord_core.fit.heard import heard
+from chord_core.fit.options import builds, setups, tails
 from chord_core.fit.schools import Sizing, size_up
-from chord_core.fit.windows import board_at, off_centre, place_of, windows_in
-from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
-from chord_core.surfer.spot import Spot, pencil_water
-from chord_core.tables import Family, families, table, tables_version
+from chord_core.fit.scouts import Scouts, scouts_of
+from chord_core.fit.search import Found, Judge, either, search
+from chord_core.fit.shapes import boards_of
+from chord_core.fit.step import step_down
+from chord_core.fit.wave_schools import wave_schools
+from chord_core.fit.windows import windows_of
+from chord_core.hull.fleet import fleet_of
+from chord_core.hull.hull import hull_of
+from chord_core.surfer.pencil import missing_facts
+from chord_core.tables import families, table, tables_version
 from chord_core.water.days import days_by_word
 
 
 @dataclass(frozen=True)
-class Case:
-    """A surfer and a water with all facts, and what was assumed of them."""
+class Sized:
+    """A case with its ordinary boards judged and its litres settled; the search for windows on demand."""
 
-    rider: Rider
-    spot: Spot
-    assumed: tuple[Assumed, ...]
+    case: Case
+    target_l: float | None
 
+    @cached_property
+    def scouts(self) -> Scouts:
+        """The ordinary boards of the open families."""
+        return scouts_of(self.case, self.target_l)
 
-def case_of(request: SizeRequest) -> Case | None:
-    """Fill the request in pencil; None while mass or rung is missing."""
-    if missing_facts(request.surfer):
-        return None
-    rider, of_rider = pencil_rider(request.surfer)
-    spot, of_water = pencil_water(request.water, rider.height_m)
-    return Case(rider, spot, (*of_rider, *of_water))
+    @cached_property
+    def sizing(self) -> Sizing:
+        """The schools, and the band and target that they settle."""
+        scouts, case = self.scouts, self.case
+        lead = scouts.families[0].name if scouts.open else None
+        return size_up(case.rider, case.spot, lead, self.target_l, wave_schools(scouts, case))
 
+    @property
+    def judge(self) -> Judge:
+        """Judges boards for this case."""
+        return Judge(self.case, self.scouts, self.target_l)
 
-def ordered_families(case: Case, target_l: float | None) -> list[tuple[Family, str]]:
-    """Open families of the class and aim, best first: where their litres are an ordinary size.
+    @cached_property
+    def found(self) -> list[Found]:
+        """What the search found, the leading family first."""
+        return search(self.judge)
 
-    A family that was wished for leads inside its class; from 1.2 body heights those for big water do;
-    the family ridden now is known to suit and counts as nearer.
-    """
-    rider, spot = case.rider, case.spot
-    cls, why = own_class(rider, spot)
-    big = spot.days.usual_m / rider.height_m >= table("choice")["big_water_first_from"]
-    found: list[tuple[float, Family, str]] = []
-    for family in families().values():
-        factor, _ = kind_factor(family, rider, spot)
-        if closed_because(family, rider, spot) or factor < table("sizing")["kind"]["opened class"]:
-            continue
-        low, high = band_for(rider, spot, family.name)
-        away = off_centre(family, target_l or (low + high) / 2)
-        away += 0.0 if family.board_class == cls else 0.5
-        away += 0.5 if big and family.name not in table("choice")["big_water"] else 0.0
-        now = rider.surfer.present_board
-        away -= table("choice")["nearer_when_ridden_now"] if now and now.family == family.name else 0.0
-        wished = family.name == rider.surfer.wish
-        found.append((-1.0 if wished else away, family, f"{family.board_class} class: {why}"))
-    return [(family, says) for _, family, says in sorted(found, key=lambda row: row[0])]
-
-
-def lead(case: Case, target_l: float | None) -> tuple[Sizing, list[tuple[Family, str]]]:
-    """Settle the leading family and the litres in it; the second half of ``size``."""
-    present = ordered_families(case, target_l)
-    name = present[0][0].name if present else None
-    sizing = size_up(case.rider, case.spot, name, target_l)
-    settled = ordered_families(case, sizing.target_l)
-    return sizing, settled
+    @cached_property
+    def best_board(self) -> Board | None:
+        """The best board that the search found in the leading family, as it is usually built."""
+        if not self.found:
+            return None
+        lead = self.found[0]
+        return boards_of(lead.family, lead.shapes[int(lead.fit.argmax())][None, :])[0]
 
 
 def _closed(case: Case) -> tuple[Closed, ...]:
@@ -81,50 +81,97 @@ def _days(case: Case) -> tuple[Day, ...]:
     return tuple(Day(word=w, low_m=a, high_m=b, share=share) for w, a, b, share in rows)
 
 
-def band_in(case: Case, sizing: Sizing, family: str) -> Band:
-    """The band for one family [L]: the settled one, or a longboard's own beside another kind."""
-    longboards = table("sizing")["longboard_litres_per_kg"]
-    settled = sizing.overruled or sizing.leads == "by step" or family not in longboards
-    return sizing.band if settled else band_for(case.rider, case.spot, family)
+def _why(sized: Sized, family: str) -> str:
+    """Why a family stands where it stands: the class and whose it is."""
+    own, because = own_class(sized.case.rider, sized.case.spot)
+    of = families()[family].board_class
+    return f"{own} class: {because}" if of == own else f"{of} class, open beside the {own} one"
 
 
-def answer_of(case: Case, target_l: float | None) -> tuple[Sizing, SizeResult]:
-    """The size answer of a case, and the sizing that it stands on."""
-    sizing, kinds = lead(case, target_l)
-    windows, leash = None, ""
-    if kinds:
-        family = kinds[0][0]
-        windows = windows_in(family, sizing.band)
-        middle = board_at(family, place_of(family, sizing.target_l))
-        leash = leash_for(middle.length_m, case.rider, case.spot)
-    return sizing, SizeResult(
+def _ordered(sized: Sized) -> tuple[Kind, ...]:
+    """The families as their ordinary boards order them."""
+    scouts = sized.scouts
+    best = {name: 100 * float(row.max()) / scouts.best.product
+            for name, row in zip(scouts.names, scouts.products, strict=True)}  # fmt: skip
+    names = [family.name for family in scouts.families]
+    least = best[names[0]] * (1 - table("fit")["either_within"] / 100) if names else 0.0
+    return tuple(
+        Kind(family=n, reason=_why(sized, n), fit=best[n], either=best[n] >= least, windows=None)
+        for n in names
+    )
+
+
+def _searched(sized: Sized) -> tuple[Kind, ...]:
+    same = {found.family for found in either(sized.found)} if sized.found else set()
+    return tuple(
+        Kind(
+            family=found.family,
+            reason=_why(sized, found.family),
+            fit=found.best,
+            either=found.family in same,
+            windows=windows_of(found),
+        )
+        for found in sized.found
+    )
+
+
+def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
+    """The size answer of a case.
+
+    Args:
+        searched: whether to search for windows, tails, fins and builds; else the families are only put in
+            order by their ordinary boards, in a tenth of the time.
+    """
+    case, sizing = sized.case, sized.sizing
+    kinds = _searched(sized) if searched else _ordered(sized)
+    board = sized.best_board if searched else None
+    more = {}
+    if board:
+        judge, hull = sized.judge, hull_of(fleet_of([board]))
+        more = {
+            "windows": kinds[0].windows,
+            "tails": tails(judge, board),
+            "fins": setups(judge, board),
+            "builds": builds(judge, board),
+            "fin_size": advise_fins(board, hull, 0, case.rider, case.spot),
+        }
+    return SizeResult(
         assumed=case.assumed,
         schools=sizing.schools,
         leads=sizing.leads,
         leads_because=sizing.because,
         disagreement=sizing.disagreement,
         target_l=sizing.target_l,
-        windows=windows,
-        families=tuple(
-            Kind(family=f.name, reason=why, windows=windows_in(f, band_in(case, sizing, f.name)))
-            for f, why in kinds
-        ),
+        families=kinds,
+        heard=heard(case),
+        step_down=step_down(case),
         closed=_closed(case),
-        leash=leash,
+        leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
         cautions=cautions_for(case.rider, case.spot),
         days=_days(case),
         tables_version=tables_version(),
+        **more,
     )
+
+
+def _length_m(sized: Sized, board: Board | None) -> float:
+    """Length of the board for which a leash is named: the best found, else the best ordinary one."""
+    if board:
+        return board.length_m
+    scouts = sized.scouts
+    rows = scouts.rows_of(scouts.families[0].name)
+    best = int(np.argmax(scouts.judged.product(scouts.best)[rows]))
+    return float(scouts.judged.hull.fleet.length[rows][best])
 
 
 def size(request: SizeRequest) -> SizeResult:
     """Size a surfer for a water.
 
     Returns:
-        Schools, target [L], windows, families in order; or only ``missing`` while mass or rung is
-        not known.
+        Schools, target [L], windows, families, tails, fins and builds in order; or only ``missing`` while
+        mass or rung is not known.
     """
     case = case_of(request)
     if case is None:
         return SizeResult(missing=missing_facts(request.surfer), tables_version=tables_version())
-    return answer_of(case, request.target_l)[1]
+    return answer_of(Sized(case, request.target_l))

@@ -13,12 +13,42 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core.compiled import compiled
 from chord_core.hull.constants import HANDLE_SHARE, WING_RAMP_M
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.stations import SHARE, Array
 from chord_core.units import FOOT_M
 
 _STEPS = 34
+
+
+@compiled
+def read_halves(x1: Array, x2: Array, y1: Array, y2: Array, across: Array, out: Array) -> None:
+    """Heights ``out`` (n, m) of n halves (control points, (n,)) at places ``across`` (n, m).
+
+    The place across rises with the curve's parameter: Newton's steps, held between what is known to lie on
+    either side, from the place before.
+    """
+    for i in range(across.shape[0]):
+        third, second, first = 1 + 3 * (x1[i] - x2[i]), 3 * (x2[i] - 2 * x1[i]), 3 * x1[i]
+        t = 0.5
+        for j in range(across.shape[1]):
+            low, high, at = 0.0, 1.0, across[i, j]
+            for _ in range(60):
+                off = ((third * t + second) * t + first) * t - at
+                if off < 0:
+                    low = t
+                else:
+                    high = t
+                slope = (3 * third * t + 2 * second) * t + first
+                new = t - off / max(slope, 1e-12)
+                if not low < new < high:
+                    new = (low + high) / 2
+                done = abs(new - t) < 1e-12
+                t = new
+                if done:
+                    break
+            out[i, j] = 3 * (1 - t) ** 2 * t * y1[i] + 3 * (1 - t) * t**2 * y2[i] + t**3
 
 
 @dataclass(frozen=True)
@@ -39,13 +69,13 @@ class Half:
         return 3 * (1 - t) ** 2 * t * self.y1 + 3 * (1 - t) * t**2 * self.y2 + t**3
 
     def height_at(self, across: Array) -> Array:
-        """Height in the box at places ``across`` (n,) or (n, m), by bisection on the parameter."""
-        low, high = np.zeros_like(across), np.ones_like(across)
-        for _ in range(_STEPS):
-            t = (low + high) / 2
-            before = self.across(t) < across
-            low, high = np.where(before, t, low), np.where(before, high, t)
-        return self.up((low + high) / 2)
+        """Height in the box at places ``across`` (n,) or (n, m)."""
+        columns = across.reshape(len(across), -1)
+        halves = [np.broadcast_to(part, (len(across),) + (1,) * (part.ndim - 1)).ravel()
+                  for part in (self.x1, self.x2, self.y1, self.y2)]  # fmt: skip
+        out = np.empty_like(columns)
+        read_halves(*halves, columns, out)
+        return out.reshape(across.shape)
 
     def as_columns(self) -> Half:
         """Return the same halves with arrays of shape (n, 1), to draw many places a board."""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, fields
+from typing import Any
 
 import numpy as np
 
@@ -10,7 +11,10 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, Rows
 from chord_core.ride.fins import FinSet
 from chord_core.ride.float import Floats
+from chord_core.ride.longboard import nose_riding
+from chord_core.ride.reference import swing_slow
 from chord_core.ride.span import Span, span_of
+from chord_core.ride.turn import turn_radius
 from chord_core.ride.works import Riding, rides_band, riding_of
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
@@ -21,12 +25,19 @@ CHUNK = 1000
 
 @dataclass(frozen=True)
 class Summary:
-    """What a rack needs of n boards, (n,): works share, rides an hour with their band (equal where none was
-    asked) and range [m] (NaN on a river), which
-    of the factors ``names`` ends the range (-1: none), sprint [m/s], how surely a river board stays (NaN at
-    sea), how they float the rider."""
+    """What a rack needs of n boards, (n,) unless said.
+
+    Works share and the same by bin, (n, m); the mean of each of its factors over the bins; rides an hour with
+    their band (equal where none was asked) and range [m] (NaN on a river or where it was not asked), which of
+    the factors ``names`` ends the range (-1: none); sprint and cruise [m/s]; how surely a river board stays
+    (NaN at sea); turn radius [m], time to roll [s], sweet spot [m], lean
+    tolerance [deg], hold [m/s], how much slower than a
+    shortboard it swings round, nose-riding index; how they
+    float the rider. ``along_m_s`` is the speed along the usual wall."""
 
     works: Array
+    by_bin: Array
+    means: dict[str, Array]
     rides: Array
     rides_low: Array
     rides_high: Array
@@ -35,9 +46,21 @@ class Summary:
     small_ends: Rows
     big_ends: Rows
     sprint_m_s: Array
+    cruise_m_s: Array
     stays_on: Array
+    radius_m: Array
+    roll_s: Array
+    sweet_m: Array
+    lean_deg: Array
+    hold_m_s: Array
+    swing_slow: Array
+    nose_index: Array
     floats: Floats
     names: tuple[str, ...]
+    along_m_s: float
+
+    def __len__(self) -> int:
+        return len(self.works)
 
     def ends(self, row: int) -> dict[str, str]:
         """What ends the range of one board at its small and at its big end, where something does."""
@@ -51,13 +74,16 @@ def _no_span(count: int) -> Span:
 
 
 def _summary(riding: Riding, band: bool) -> Summary:
-    count, river = len(riding.hull), riding.spot.river
-    span = _no_span(count) if river else span_of(riding)
-    stays = riding.factors(riding.bins_face)["stays"][:, 0] if river else np.full(count, np.nan)
+    hull, river = riding.hull, riding.spot.river
+    span = _no_span(len(hull)) if river or not riding.ranged else span_of(riding)
+    factors, weight = riding.in_bins, riding.spot.bins.weight
+    stays = factors["stays"][:, 0] if river else np.full(len(hull), np.nan)
     rides = riding.rides_an_hour(riding.works)
     low, _, high = rides_band(riding) if band and not river else (rides, rides, rides)
     return Summary(
         works=riding.works,
+        by_bin=riding.by_bin,
+        means={name: rows @ weight for name, rows in factors.items()},
         rides=rides,
         rides_low=low,
         rides_high=high,
@@ -66,14 +92,42 @@ def _summary(riding: Riding, band: bool) -> Summary:
         small_ends=span.small_ends,
         big_ends=span.big_ends,
         sprint_m_s=riding.lying.sprint_m_s,
+        cruise_m_s=riding.lying.cruise_m_s,
         stays_on=stays,
+        radius_m=turn_radius(hull, riding.fins),
+        roll_s=riding.roll_s,
+        sweet_m=riding.sweet_m,
+        lean_deg=riding.lean_deg,
+        hold_m_s=riding.hold_m_s,
+        swing_slow=swing_slow(hull, riding.rider),
+        nose_index=nose_riding(hull, riding.weight_n, riding.rho),
         floats=riding.lying.floats,
         names=span.names,
+        along_m_s=riding.along_m_s,
     )
 
 
+def _joined(parts: list[Any]) -> Any:
+    """Columns of the pieces one behind another; what is the same for all boards once."""
+    first = parts[0]
+    if isinstance(first, np.ndarray):
+        return np.concatenate(parts)
+    if isinstance(first, dict):
+        return {name: np.concatenate([part[name] for part in parts]) for name in first}
+    if isinstance(first, (Summary, Floats)):
+        columns = {f.name: _joined([getattr(part, f.name) for part in parts]) for f in fields(first)}
+        return type(first)(**columns)
+    return first
+
+
 def summary_of(
-    hull: Hull, fins: FinSet, rider: Rider, spot: Spot, chunk: int = CHUNK, band: bool = False
+    hull: Hull,
+    fins: FinSet,
+    rider: Rider,
+    spot: Spot,
+    chunk: int = CHUNK,
+    band: bool = False,
+    ranged: bool = True,
 ) -> Summary:
     """What boards do for a rider in a water, ``chunk`` boards at a time.
 
@@ -81,15 +135,12 @@ def summary_of(
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
         band: whether rides are also asked for with faces flatter and steeper.
+        ranged: whether the range is asked for.
     """
     if len(hull) <= chunk:
         # The hull itself keeps what was computed of it.
-        return _summary(riding_of(hull, fins, rider, spot), band)
+        return _summary(riding_of(hull, fins, rider, spot, ranged=ranged), band)
     pieces = [slice(start, start + chunk) for start in range(0, len(hull), chunk)]
-    ridings = (riding_of(hull.rows(piece), fins.rows(piece), rider, spot) for piece in pieces)
-    made = [_summary(riding, band) for riding in ridings]
-    skipped = ("floats", "names")
-    columns = [f.name for f in fields(Summary) if f.name not in skipped]
-    joined = {name: np.concatenate([getattr(one, name) for one in made]) for name in columns}
-    floats = {f.name: np.concatenate([getattr(one.floats, f.name) for one in made]) for f in fields(Floats)}
-    return Summary(**joined, floats=Floats(**floats), names=made[0].names)
+    ridings = (riding_of(hull.rows(at), fins.rows(at), rider, spot, ranged=ranged) for at in pieces)
+    joined: Summary = _joined([_summary(riding, band) for riding in ridings])
+    return joined

@@ -9,6 +9,7 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
+from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.plane import plane_at
 from chord_core.ride.turn import roll_time
@@ -32,3 +33,11 @@ def quick_roll(rider: Rider, rho: float) -> float:
     weight = (rider.standing_kg + hull.mass_kg) * G
     wet = plane_at(hull, weight, np.full(1, craft().roll_speed_m_s), rho, rider.foot_weight).wetted_m
     return float(roll_time(hull, rider.mass_kg, wet, rho)[0])
+
+
+def swing_slow(hull: Hull, rider: Rider) -> Array:
+    """How much longer a board takes to swing round under this rider than a middle performance shortboard, as
+    a ratio, (n,): by the root of the inertias of board and rider together."""
+    own = craft().style_swing_rider * rider.mass_kg * rider.height_m**2
+    reference = _ordinary("performance shortboard").swing_kg_m2[0]
+    return np.asarray(np.sqrt((hull.swing_kg_m2 + own) / (reference + own)))

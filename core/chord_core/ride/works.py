@@ -70,7 +70,9 @@ SCAN_M = np.geomspace(0.15, 6.0, 30)
 
 @dataclass(frozen=True)
 class Riding:
-    """A fleet under one rider in one water, ready to be asked; results are (n,) unless said."""
+    """A fleet under one rider in one water, ready to be asked; results are (n,) unless said.
+
+    ``ranged``: whether the range will be asked for, so that bins and scan are worked out together."""
 
     hull: Hull
     fins: FinSet
@@ -78,6 +80,7 @@ class Riding:
     spot: Spot
     lying: Lying
     fast: bool = True
+    ranged: bool = True
 
     @cached_property
     def rho(self) -> float:
@@ -289,11 +292,14 @@ class Riding:
     @cached_property
     def by_bin(self) -> Array:
         """Works share in each bin, (n, m)."""
-        if not self.fast:
-            return together(self.factors(self.bins_face))
-        return together(
-            {name: rows[:, : len(self.bins_face.slope)] for name, rows in self._everywhere.items()}
-        )
+        return together(self.in_bins)
+
+    @cached_property
+    def in_bins(self) -> dict[str, Array]:
+        """Factors in each bin, (n, m)."""
+        if not self.fast or not self.ranged:
+            return self.factors(self.bins_face)
+        return {name: rows[:, : len(self.bins_face.slope)] for name, rows in self._everywhere.items()}
 
     @cached_property
     def works(self) -> Array:
@@ -303,13 +309,7 @@ class Riding:
     def rides_an_hour(self, works: Array) -> Array:
         """Rides an hour for a works share: a ride, the way out, a rest, and waiting for the next that
         works."""
-        c = craft()
-        if self.spot.river:
-            return np.full_like(works, np.nan)
-        ride = self.spot.ride_length_m / self.along_m_s
-        out = self.spot.paddle_out_m / np.maximum(self.lying.cruise_m_s, 0.1)
-        wait = 3600 / np.maximum(self.spot.mine_an_hour * works, 1e-9)
-        return np.asarray(3600 / (ride + out + c.rest_s + wait))
+        return rides_an_hour(self.spot, self.along_m_s, self.lying.cruise_m_s, works)
 
     @cached_property
     def scan(self) -> dict[str, Array]:
@@ -317,18 +317,37 @@ class Riding:
         return {name: rows[:, len(self.bins_face.slope) :] for name, rows in self._everywhere.items()}
 
 
-def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> Riding:
+def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:
+    """Rides an hour, (n,), NaN on a river.
+
+    Args:
+        along_m_s: speed along the wall of the usual face [m/s].
+        cruise_m_s: paddling speed that is held for minutes [m/s], (n,).
+        works: share of the waves that come which turn into rides, (n,).
+    """
+    if spot.river:
+        return np.full_like(works, np.nan)
+    ride = spot.ride_length_m / along_m_s
+    out = spot.paddle_out_m / np.maximum(cruise_m_s, 0.1)
+    wait = 3600 / np.maximum(spot.mine_an_hour * works, 1e-9)
+    return np.asarray(3600 / (ride + out + craft().rest_s + wait))
+
+
+def riding_of(
+    hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True, ranged: bool = True
+) -> Riding:
     """Make a fleet ready to be asked what it does under a rider in a water.
 
     Args:
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
         fast: the compiled form; else the plain one.
+        ranged: whether the range will be asked for.
     """
     rho = spot.water_kg_m3 * (1 - spot.aeration)
     paddler = paddler_of(rider, power_for(rider, rho))
     lying = (lying_fast if fast else lying_plain)(hull, paddler, rho)
-    return Riding(hull, fins, rider, spot, lying, fast)
+    return Riding(hull, fins, rider, spot, lying, fast, ranged)
 
 
 def steeper(riding: Riding, factor: float) -> Riding:

@@ -62,8 +62,12 @@ def missing_facts(surfer: Surfer) -> tuple[str, ...]:
     return tuple(name for name, value in known.items() if value is None)
 
 
+#: Who links turns and says nothing more wants the waves as they are.
+NO_AIM = "none in particular"
+
+
 def _usual_aim(rung: Rung) -> str:
-    return "progress" if rung.step < rungs()["linking"].step else "one board for everything"
+    return "progress" if rung.step < rungs()["linking"].step else NO_AIM
 
 
 def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:

@@ -78,7 +78,22 @@ class Build:
     flex: float
 
 
-TABLE_NAMES = ("families", "rungs", "builds", "waves", "sizing", "choice", "power", "fins", "craft", "gear")
+TABLE_NAMES = (
+    "families",
+    "rungs",
+    "builds",
+    "waves",
+    "sizing",
+    "choice",
+    "power",
+    "fins",
+    "craft",
+    "gear",
+    "fit",
+    "heard",
+    "compare",
+    "questions",
+)
 
 
 @cache

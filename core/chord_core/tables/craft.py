@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from functools import cache
 
 from chord_core.tables import table
@@ -24,3 +26,15 @@ class Craft:
 def craft() -> Craft:
     """The constants in use."""
     return Craft({row["name"]: float(row["value"]) for row in table("craft")["constants"]})
+
+
+@contextmanager
+def moved(name: str, factor: float) -> Iterator[None]:
+    """Everything inside is computed with one constant times a factor: to see what hangs on it."""
+    values = craft()._values
+    kept = values[name]
+    values[name] = kept * factor
+    try:
+        yield
+    finally:
+        values[name] = kept

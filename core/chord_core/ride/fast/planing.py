@@ -10,9 +10,9 @@ import math
 
 import numpy as np
 
+from chord_core.compiled import compiled
 from chord_core.hull.stations import Array, Rows
 from chord_core.physics import VISCOSITY_M2_S, G
-from chord_core.ride.fast.compiled import compiled
 from chord_core.ride.plane import SHORTEST_TRIAL
 from chord_core.ride.takeoff import PLANES_FROM
 

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import math
 
+from chord_core.compiled import compiled
 from chord_core.physics import G
-from chord_core.ride.fast.compiled import compiled
 from chord_core.ride.fast.planing import flat_for
 
 

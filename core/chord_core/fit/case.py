@@ -1,0 +1,59 @@
+"""A surfer in a water, with every fact said or assumed in pencil."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from functools import cached_property
+
+from chord_core.documents.board import Board
+from chord_core.documents.requests import SizeRequest
+from chord_core.documents.results import Assumed
+from chord_core.documents.surfer import Surfer
+from chord_core.documents.water import Water
+from chord_core.hull.hull import Hull
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.fins import fins_of
+from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
+from chord_core.surfer.spot import Spot, pencil_water
+
+
+@dataclass(frozen=True)
+class Ridden:
+    """A board that is ridden: its hull and what it does, fleets of one."""
+
+    board: Board
+    hull: Hull
+    ridden: Summary
+
+
+@dataclass(frozen=True)
+class Case:
+    """A surfer and a water with all facts, and what was assumed of them."""
+
+    rider: Rider
+    spot: Spot
+    assumed: tuple[Assumed, ...]
+
+    @cached_property
+    def now(self) -> Ridden | None:
+        """What the present board does for this rider in this water; None where none is known."""
+        board = self.rider.surfer.present_board
+        if board is None:
+            return None
+        hull = labelled_hulls([board])
+        return Ridden(board, hull, summary_of(hull, fins_of([board]), self.rider, self.spot, ranged=False))
+
+
+def case_with(surfer: Surfer, water: Water) -> Case | None:
+    """Fill a surfer and a water in pencil; None while mass or rung is missing."""
+    if missing_facts(surfer):
+        return None
+    rider, of_rider = pencil_rider(surfer)
+    spot, of_water = pencil_water(water, rider.height_m)
+    return Case(rider, spot, (*of_rider, *of_water))
+
+
+def case_of(request: SizeRequest) -> Case | None:
+    """Fill a request in pencil; None while mass or rung is missing."""
+    return case_with(request.surfer, request.water)

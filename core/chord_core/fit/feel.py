@@ -1,0 +1,35 @@
+"""Change of feel: how far a board is from another under the feet, and how long until it is one's own."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.documents.results import Feel
+from chord_core.hull.stations import Array
+from chord_core.ride.turn import turn_radius
+from chord_core.ride.works import Riding
+from chord_core.tables import table
+
+
+def _felt(riding: Riding) -> Array:
+    """What is felt of each board, (n, 6), all positive: turn radius, roll time, swing weight, sweet spot,
+    hold, trim point."""
+    columns = (turn_radius(riding.hull, riding.fins), riding.roll_s, riding.hull.swing_kg_m2, riding.sweet_m,
+               riding.hold_m_s, riding.planing.load_m)  # fmt: skip
+    return np.asarray(np.maximum(np.stack(columns, axis=1), 1e-6))
+
+
+def feel_of(riding: Riding) -> tuple[Feel, ...]:
+    """The change of feel from the first board of a fleet to each other one.
+
+    Root mean square of the logarithms of the six ratios over their scale; about 2 + 6 A sessions
+    (``docs/model.md``)."""
+    rules, felt = table("compare")["feel"], np.log(_felt(riding))
+    found = []
+    for row in range(1, len(felt)):
+        change = float(np.sqrt((((felt[row] - felt[0]) / rules["scale"]) ** 2).mean()))
+        first, each = rules["sessions"]
+        sessions = round(first + each * change)
+        says = f"About {sessions} sessions to get used to it: what is felt before that counts half."
+        found.append(Feel(board=row, change=change, sessions=sessions, says=says))
+    return tuple(found)

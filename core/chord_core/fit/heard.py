@@ -1,0 +1,100 @@
+"""Complaints: what is said of the present board, heard by what another board does better (``trade.md``)."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from scipy.special import expit
+
+from chord_core.documents.results import Heard
+from chord_core.fit.case import Case
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.ride.chunks import Summary
+from chord_core.tables import table
+
+Measure = Callable[[Hull, Summary], Array]
+
+
+def _mean_of(factor: str) -> Measure:
+    return lambda hull, ridden: ridden.means.get(factor, np.ones(len(hull)))
+
+
+#: How much better a board is, by the measure of a complaint: higher is better.
+_MEASURES: dict[str, Measure] = {
+    "catch": _mean_of("catch"),
+    "keep": _mean_of("keep"),
+    "nose": _mean_of("nose"),
+    "hold": lambda _, ridden: ridden.hold_m_s,
+    "radius": lambda _, ridden: 1 / ridden.radius_m,
+    "litres": lambda hull, _: 1 / hull.litres,
+    "lean": lambda _, ridden: ridden.lean_deg,
+    "rail": lambda hull, _: 0.5 + hull.fleet.rail,
+}
+#: How the measure of a complaint is said of one board, with the value of the present one.
+_SAYS: dict[str, tuple[str, Callable[[Hull, Summary, int], float]]] = {
+    "catch": ("takes off on {:.0%} of the waves, now {:.0%}", lambda _, r, i: float(r.means["catch"][i])),
+    "keep": ("runs on {:.0%} of the faces, now {:.0%}", lambda _, r, i: float(r.means["keep"][i])),
+    "nose": ("the nose stays up in {:.0%} of drops, now {:.0%}", lambda _, r, i: float(r.means["nose"][i])),
+    "hold": ("the tail holds to {:.1f} m/s, now {:.1f}", lambda _, r, i: float(r.hold_m_s[i])),
+    "radius": ("turns within {:.1f} m, now {:.1f}", lambda _, r, i: float(r.radius_m[i])),
+    "litres": ("{:.1f} L, now {:.1f}", lambda h, _, i: float(h.litres[i])),
+    "lean": ("leans {:.1f}° before it tips, now {:.1f}", lambda _, r, i: float(r.lean_deg[i])),
+    "rail": ("rail {:.0%} full, now {:.0%}", lambda h, _, i: float(h.fleet.rail[i])),
+}
+
+
+def _rules() -> dict[str, Any]:
+    return dict(table("heard")["complaints"])
+
+
+@dataclass(frozen=True)
+class Hearing:
+    """How far each complaint is answered by n boards, 0-1 each (n,): a half where it is as now."""
+
+    answered: dict[str, Array]
+
+    def factor(self, count: int) -> Array:
+        """What is kept of the fit, (n,): all of it where every complaint is answered."""
+        kept = np.ones(count)
+        least = table("heard")["unheard"]
+        for share in self.answered.values():
+            kept = kept * (least + (1 - least) * share)
+        return kept
+
+
+def hear(case: Case, hull: Hull, ridden: Summary) -> Hearing:
+    """Hear the complaints about the present board; nothing where none is known or it is left as it is."""
+    now = case.now
+    if now is None:
+        return Hearing({})
+    answered: dict[str, Array] = {}
+    for complaint in case.rider.surfer.complaints:
+        measure = _MEASURES.get(_rules()[complaint]["measure"])
+        if measure is None or (
+            case.spot.river and _rules()[complaint]["measure"] in ("catch", "keep", "nose")
+        ):
+            continue
+        mine, theirs = measure(hull, ridden), measure(now.hull, now.ridden)[0]
+        better = np.log(np.maximum(mine, 1e-6) / max(float(theirs), 1e-6))
+        answered[complaint] = np.asarray(expit(better / table("heard")["soft"]))
+    return Hearing(answered)
+
+
+def hearing_says(case: Case, complaint: str, hull: Hull, ridden: Summary, row: int) -> str:
+    """How a board answers a complaint, with its number and the present board's."""
+    assert case.now is not None
+    form, value = _SAYS[_rules()[complaint]["measure"]]
+    return form.format(value(hull, ridden, row), value(case.now.hull, case.now.ridden, 0))
+
+
+def heard(case: Case) -> tuple[Heard, ...]:
+    """What to ask back for each complaint, and what to change first."""
+    rows = _rules()
+    return tuple(
+        Heard(complaint=name, ask=rows[name]["ask"], change_first=rows[name]["first"])
+        for name in case.rider.surfer.complaints
+    )

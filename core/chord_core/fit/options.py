@@ -1,0 +1,89 @@
+"""Tails, fin set-ups and builds that would do on the best board of a family, in order."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from chord_core.documents.board import Board
+from chord_core.documents.results import Option
+from chord_core.fit.search import Judge
+from chord_core.surfer.pencil import Rider
+from chord_core.tables import Family, families, table
+
+_NEAR_BEST = 0.95
+
+
+def _own_first(own: str, others: list[str]) -> list[str]:
+    return [own, *(name for name in others if name != own)]
+
+
+def _made_with(rules: dict[str, list[str]], family: Family) -> list[str]:
+    return rules.get(family.name) or rules[family.board_class]
+
+
+def tails_for(family: Family) -> list[str]:
+    """Tails that are made on a family, its own first."""
+    return _own_first(family.tail_shape, _made_with(table("choice")["tails"], family))
+
+
+def setups_for(family: Family, rider: Rider) -> list[str]:
+    """Fin set-ups that are put under a family and suit this rider's foot, its own first."""
+    rules = table("choice")
+    slides = rider.foot_weight == "back" or "slides" in rider.surfer.complaints
+    barred = set(rules["setups_not_for_back_foot"]) if slides else set()
+    return [n for n in _own_first(family.fin_setup, _made_with(rules["setups"], family)) if n not in barred]
+
+
+def builds_for(family: Family) -> list[str]:
+    """Builds in which a family is made, its own first."""
+    rows = table("choice")["builds"]
+    return _own_first(family.build, rows["soft" if family.board_class == "soft" else "hard"])
+
+
+def with_tail(board: Board, tail: str) -> Board:
+    """The board with another tail, its block that tail's own."""
+    outline = board.outline.model_copy(update={"tail_shape": tail, "tail_block_m": None})
+    return board.model_copy(update={"outline": outline})
+
+
+def with_setup(board: Board, setup: str) -> Board:
+    """The board with another fin set-up."""
+    return board.model_copy(update={"fins": board.fins.model_copy(update={"setup": setup})})
+
+
+def with_build(board: Board, build: str) -> Board:
+    """The board in another build."""
+    return board.model_copy(update={"build": build})
+
+
+def _listed(
+    judge: Judge, names: list[str], made: Callable[[str], Board], says: Callable[[str], str]
+) -> tuple[Option, ...]:
+    fit = judge.fit([made(name) for name in names])
+    order = sorted(range(len(names)), key=lambda i: (-fit[i], i))
+    near = [i for i in order if fit[i] >= _NEAR_BEST * fit.max()]
+    return tuple(Option(name=names[i], fit=float(fit[i]), says=says(names[i])) for i in near)
+
+
+def tails(judge: Judge, board: Board) -> tuple[Option, ...]:
+    """Tails that fit nearly as well as the best, in order."""
+    says = table("choice")["tail_says"]
+    family = families()[board.family]
+    return _listed(judge, tails_for(family), lambda n: with_tail(board, n), lambda n: str(says[n]))
+
+
+def setups(judge: Judge, board: Board) -> tuple[Option, ...]:
+    """Fin set-ups that fit nearly as well as the best, in order."""
+    says, family = table("choice")["setup_says"], families()[board.family]
+    names = setups_for(family, judge.case.rider)
+    return _listed(judge, names, lambda n: with_setup(board, n), lambda n: str(says[n]))
+
+
+def builds(judge: Judge, board: Board) -> tuple[Option, ...]:
+    """Builds that fit nearly as well as the best, in order, with feel, life and what is first to go."""
+
+    def says(name: str) -> str:
+        row = table("gear")["builds"][name]
+        return f"{row['feel']}; {row['life']} sessions; {row['fails']}"
+
+    return _listed(judge, builds_for(families()[board.family]), lambda n: with_build(board, n), says)

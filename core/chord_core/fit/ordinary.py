@@ -1,0 +1,49 @@
+"""Ordinary boards: each family in twelve sizes, as it is usually made. They say what a kind can do for a
+surfer before any rack is looked at, so that no board's fit depends on the boards that hang beside it."""
+
+from __future__ import annotations
+
+from functools import cache, lru_cache
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.hull.fleet import fleet_of
+from chord_core.hull.hull import Hull, hull_of
+from chord_core.hull.stations import Array
+from chord_core.ride.fins import FinSet, fins_of
+from chord_core.tables import Family, Span, families, table
+
+
+def _along(span: Span, place: float) -> float:
+    return span[0] + (span[1] - span[0]) * place
+
+
+def board_at(family: Family, place: float) -> Board:
+    """The family's ordinary board at ``place`` between its smallest (0) and largest (1)."""
+    return Board(
+        family=family.name,
+        length_m=_along(family.length_m, place),
+        width_m=_along(family.width_m, place),
+        thickness_m=_along(family.thickness_m, place),
+    )
+
+
+@cache
+def ordinary_boards(family: str) -> tuple[Board, ...]:
+    """A family's ordinary boards from its smallest to its largest."""
+    places = np.linspace(0, 1, table("fit")["ordinary_sizes"])
+    return tuple(board_at(families()[family], float(place)) for place in places)
+
+
+@lru_cache(maxsize=64)
+def ordinary_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, FinSet]:
+    """The ordinary boards of several families in one fleet, their hulls and fins."""
+    boards = tuple(board for name in names for board in ordinary_boards(name))
+    return boards, hull_of(fleet_of(boards)), fins_of(boards)
+
+
+@cache
+def family_litres(name: str) -> Array:
+    """Litres [L] of a family's ordinary boards from the smallest to the largest."""
+    return ordinary_fleet((name,))[1].litres

@@ -1,0 +1,203 @@
+"""The ``solve`` verb: the best board that could be ordered, in a shaper's fractions, any measure pinned."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import dataclass
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.documents.requests import SolveRequest
+from chord_core.documents.results import SolveResult, Windows
+from chord_core.errors import ChordError
+from chord_core.fit.case import Case, case_of
+from chord_core.fit.gates import closed_because
+from chord_core.fit.options import builds_for, setups_for, tails_for, with_build, with_setup, with_tail
+from chord_core.fit.rank import judge_rack
+from chord_core.fit.search import Found, Judge, near
+from chord_core.fit.shapes import PINNED, boards_of, first_shapes
+from chord_core.fit.size import Sized
+from chord_core.fit.windows import FRACTION_M, windows_of
+from chord_core.hull.label import labelled_hulls
+from chord_core.hull.stations import Rows
+from chord_core.line import write_line
+from chord_core.surfer.pencil import missing_facts
+from chord_core.tables import families
+
+#: Steps of the last search, and boards a step.
+_STEPS, _EACH = (0.5, 0.35, 0.25, 0.15, 0.1), 64
+#: Families that are searched to the end when none is named.
+_FAMILIES = 2
+#: Another tail or set-up has to be better by this share, another build by that: what a family is usually made
+#: with is known, and a shape is proven in the cheaper build.
+_WORTH_IT, _WORTH_A_BUILD = 1.005, 1.015
+
+
+@dataclass(frozen=True)
+class Solved:
+    """A board that was solved for a case, and its fit."""
+
+    board: Board
+    fit: float
+
+
+def _first(judge: Judge, family: str, pinned: dict[str, float]) -> Found:
+    """A family's first sample with the pinned measures."""
+    return judge.look(family, first_shapes(family), pinned, None)
+
+
+def _better(judge: Judge, found: Found, pinned: dict[str, float], base: Board | None, seed: int) -> Found:
+    """Go on from the best of a family with ever smaller steps."""
+    for i, step in enumerate(_STEPS):
+        shapes = near(found, _EACH, step, seed + i)
+        found = found.joined(judge.look(found.family, shapes, pinned, base))
+    return found
+
+
+def _best(found: Found, pinned: dict[str, float], base: Board | None) -> Board:
+    return boards_of(found.family, found.shapes[int(found.fit.argmax())][None, :], pinned, base)[0]
+
+
+def _dressed(judge: Judge, board: Board) -> Board:
+    """The board with the tail, fin set-up and build that suit it best, its own where they are no worse."""
+    family, rider = families()[board.family], judge.case.rider
+    for names, made, worth in (
+        (tails_for(family), with_tail, _WORTH_IT),
+        (setups_for(family, rider), with_setup, _WORTH_IT),
+        (builds_for(family), with_build, _WORTH_A_BUILD),
+    ):
+        tried = [made(board, name) for name in names]
+        fit = judge.fit([board, *tried])
+        best = int(fit[1:].argmax())
+        if fit[1 + best] > worth * fit[0]:
+            board = tried[best]
+    return board
+
+
+def _measures_of(board: Board) -> dict[str, float]:
+    """The measures that may be pinned, as this board has them [m]."""
+    outline, rocker = board.outline, board.rocker
+    got = (board.length_m, board.width_m, board.thickness_m, outline.nose_width_m, outline.tail_width_m,
+           rocker.nose_m, rocker.tail_m)  # fmt: skip
+    return {name: float(value) for name, value in zip(PINNED, got, strict=True) if value is not None}
+
+
+def _with(board: Board, of: dict[str, float]) -> Board:
+    parts = {name: of[name] for name in ("length_m", "width_m", "thickness_m")}
+    outline = board.outline.model_copy(
+        update={"nose_width_m": of["nose_width_m"], "tail_width_m": of["tail_width_m"]}
+    )
+    rocker = board.rocker.model_copy(update={"nose_m": of["nose_rocker_m"], "tail_m": of["tail_rocker_m"]})
+    return board.model_copy(update={**parts, "outline": outline, "rocker": rocker})
+
+
+def _inside(of: dict[str, float], windows: Windows | None) -> bool:
+    if windows is None:
+        return True
+    spans = windows.model_dump()
+    return all(spans[name][0] - 1e-9 <= value <= spans[name][1] + 1e-9 for name, value in of.items())
+
+
+def rounded(judge: Judge, board: Board, pinned: dict[str, float], windows: Windows | None) -> Solved:
+    """The best of the boards in whole fractions about this one; a pinned measure stays as it is.
+
+    Length, width and thickness go either way, the rest to the nearest. The windows are not left."""
+    exact = _measures_of(board)
+    near_by = {name: round(value / FRACTION_M[name]) * FRACTION_M[name] for name, value in exact.items()}
+    ways: list[list[tuple[str, float]]] = []
+    for name in ("length_m", "width_m", "thickness_m"):
+        step = FRACTION_M[name]
+        both = {float(np.floor(exact[name] / step) * step), float(np.ceil(exact[name] / step) * step)}
+        ways.append([(name, value) for value in sorted(both)])
+    tried = [{**near_by, **dict(way), **pinned} for way in itertools.product(*ways)]
+    kept = [of for of in tried if _inside(of, windows)] or tried
+    boards = [_with(board, of) for of in kept]
+    fit = judge.fit(boards)
+    best = int(fit.argmax())
+    return Solved(boards[best], float(fit[best]))
+
+
+def _named(board: Board, litres: float) -> Board:
+    says = write_line(board.length_m, board.width_m, board.thickness_m, litres)
+    return Board.model_validate(board.model_dump(exclude_unset=True) | {"name": f"{board.family}, {says}"})
+
+
+def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solved | None:
+    """The best board inside a family or over all that are open; None where every family is behind a gate.
+
+    Without pins the board lies inside the windows of its family."""
+    judge = sized.judge
+    if family or pinned:
+        names = [family] if family else [found.family for found in sized.found[:4]]
+        founds = [_first(judge, name, pinned) for name in names]
+    else:
+        founds = list(sized.found)
+    wish = sized.case.rider.surfer.wish
+    founds = sorted(founds, key=lambda found: (found.family != wish, -found.best))[:_FAMILIES]
+    if wish and founds and founds[0].family == wish and not family:
+        founds = founds[:1]
+    solved = []
+    for found in founds:
+        better = _better(judge, found, pinned, None, 10)
+        board = _dressed(judge, _best(better, pinned, None))
+        again = judge.look(found.family, better.shapes[_top(better)], pinned, board)
+        last = _better(judge, again, pinned, board, 20)
+        windows = _windows_in(sized, found.family) if not pinned else None
+        solved.append(rounded(judge, _held(_best(last, pinned, board), windows), pinned, windows))
+    return max(solved, key=lambda one: one.fit) if solved else None
+
+
+def _top(found: Found) -> Rows:
+    return np.argsort(-found.fit, kind="stable")[:_EACH]
+
+
+def _windows_in(sized: Sized, family: str) -> Windows | None:
+    return next((windows_of(found) for found in sized.found if found.family == family), None)
+
+
+def _held(board: Board, windows: Windows | None) -> Board:
+    """The board with each measure held inside its window."""
+    if windows is None:
+        return board
+    spans = windows.model_dump()
+    of = {n: float(np.clip(value, *spans[n])) for n, value in _measures_of(board).items()}
+    return _with(board, of)
+
+
+def _checked(request: SolveRequest, case: Case) -> dict[str, float]:
+    """The pinned measures, if a family that may be solved can have them.
+
+    Raises:
+        ChordError: the family is behind a gate.
+    """
+    if request.family:
+        closed = closed_because(families()[request.family], case.rider, case.spot)
+        if closed:
+            raise ChordError("family", request.family, f"nothing to solve: {closed}")
+    pinned = request.pinned.model_dump(exclude_none=True) if request.pinned else {}
+    return {name: float(value) for name, value in pinned.items()}
+
+
+def solve(request: SolveRequest) -> SolveResult:
+    """Solve the best board for a surfer and a water.
+
+    Returns:
+        The board in whole fractions with its fit, reasons and rides; or only ``missing`` while mass or rung
+        is not known; ``not_yet`` where every family is behind a gate.
+
+    Raises:
+        ChordError: the family that was named is behind a gate.
+    """
+    case = case_of(request)
+    if case is None:
+        return SolveResult(missing=missing_facts(request.surfer))
+    pinned = _checked(request, case)
+    sized = Sized(case, request.target_l)
+    solved = solve_in(sized, request.family, pinned)
+    if solved is None:
+        return SolveResult(not_yet="Not yet, not here: every family is behind a gate.")
+    bare = labelled_hulls([solved.board])
+    board = _named(solved.board, float(bare.litres[0]))
+    rack = judge_rack(case, [board], labelled_hulls([board]), request.target_l)
+    return SolveResult(board=board, fit=float(rack.fit[0]), ranked=rack.describe(0))

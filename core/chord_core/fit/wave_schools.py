@@ -1,0 +1,71 @@
+"""The two schools that ask the wave: by shape and by float, over the sizes of one family."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.documents.results import School
+from chord_core.fit.bands import Band
+from chord_core.fit.case import Case
+from chord_core.fit.handling import DUCK_MOST
+from chord_core.fit.scouts import Scouts
+from chord_core.hull.stations import Array
+
+#: By shape: sizes that run and turn nearly as well as the best.
+_NEAR_BEST = 0.95
+#: By float: from what share of the waves that the family's biggest catches, and to what share.
+_CATCHES = (0.85, 0.97)
+
+
+def _spread(litres: Array, worth: Array) -> Band:
+    """Litres between which a worth stays over 95 % of its best, straight between the sizes."""
+    fine = np.linspace(litres[0], litres[-1], 20 * len(litres))
+    good = fine[np.interp(fine, litres, worth) >= _NEAR_BEST * worth.max()]
+    return float(good[0]), float(good[-1])
+
+
+def by_shape(scouts: Scouts, case: Case, family: str) -> School:
+    """Where a family runs and turns best in this water, whatever the rung usually holds: planing area and
+    drag, litres follow."""
+    rows, judged = scouts.rows_of(family), scouts.judged
+    weights = judged.weights
+    rides, style = judged.rides(scouts.best)[rows], judged.style.style[rows]
+    worth = np.maximum(rides, 1e-9) ** weights["rides"] * np.maximum(style, 1e-9) ** weights["style"]
+    litres, area = judged.hull.litres[rows], judged.hull.planform_m2[rows]
+    low, high = _spread(litres, worth)
+    per_kg = [float(np.interp(at, litres, area)) * 1e4 / case.rider.mass_kg for at in (low, high)]
+    reason = f"{per_kg[0]:.0f} to {per_kg[1]:.0f} cm² a kilogram run and turn best in these waves"
+    return School(name="by shape", low_l=low, high_l=high, reason=reason)
+
+
+def by_float(scouts: Scouts, case: Case, family: str) -> School | None:
+    """Litres that catch enough of the waves and can still be sunk where that is needed; None on a river."""
+    means, rows = scouts.judged.ridden.means, scouts.rows_of(family)
+    if "catch" not in means:
+        return None
+    litres = scouts.judged.hull.litres[rows]
+    catch = means["catch"][rows]
+    if "keep" not in means:
+        # In broken water to catch is easy; what floats too little is not stood up on.
+        catch = catch * means["stand"][rows]
+    catch = np.maximum.accumulate(catch)
+    shares = catch / max(float(catch[-1]), 1e-9) + 1e-9 * np.arange(len(catch))
+    low, high = (float(np.interp(share, shares, litres)) for share in _CATCHES)
+    reason = f"{_CATCHES[0]:.0%} to {_CATCHES[1]:.0%} of the waves that the biggest {family} gets one into"
+    if scouts.judged.duck_needed:
+        dive = np.maximum.accumulate(scouts.judged.ridden.floats.duck_dive[rows])
+        sinks = float(np.interp(DUCK_MOST, dive + 1e-9 * np.arange(len(dive)), litres))
+        if sinks < high:
+            low, high = min(low, sinks), sinks
+            reason += f", no more than can be sunk ({sinks:.0f} L)"
+    return School(name="by float", low_l=low, high_l=high, reason=reason)
+
+
+def wave_schools(scouts: Scouts, case: Case) -> tuple[School, ...]:
+    """What the wave says of the leading family's litres; nothing for stand-up, which is sized by its float
+    alone, nor where every family is behind a gate."""
+    if not scouts.open or case.rider.craft == "stand_up":
+        return ()
+    family = scouts.families[0].name
+    said = by_shape(scouts, case, family), by_float(scouts, case, family)
+    return tuple(school for school in said if school)
