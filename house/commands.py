@@ -90,7 +90,7 @@ def _parser() -> argparse.ArgumentParser:
     test.set_defaults(do=_test)
     core = verbs.add_parser(
         "core",
-        help="one JSON document in, one out: hull, water, ride, size, rank, solve, compare, change, fix; or line",
+        help="one JSON document in, one out: hull, water, ride, size, rank, solve and more, or line",
     )
     core.add_argument("verb", help="hull, water, ride, size, rank, solve, compare, change, fix (JSON), line")
     core.add_argument("--explain", action="store_true", help="with derivations (not: change, fix)")

@@ -37,6 +37,11 @@ class Camera:
         self.driver.save_screenshot(str(self.folder / f"{name}.png"))
         print(f"  {name}.png", flush=True)
 
+    def settled(self) -> None:
+        """Wait until windows and doubts stand."""
+        self.until(".windows[data-fresh=true]")
+        self.until("[data-doubts]")
+
     def keys(self, *keys: str) -> None:
         """Press keys, as with nothing focused."""
         ActionChains(self.driver).send_keys(*keys).perform()
@@ -59,6 +64,7 @@ def _door(camera: Camera) -> None:
 
 
 def _fit(camera: Camera) -> None:
+    camera.settled()
     camera.take("fit")
 
 
@@ -66,11 +72,13 @@ def _child(camera: Camera) -> None:
     camera.find_ticket("Tobi Hale")
     camera.driver.find_element(By.CSS_SELECTOR, "[data-card='2'] > button").click()
     camera.until("[data-card='2'] .editor")
+    camera.settled()
     camera.take("fit-child")
 
 
 def _big(camera: Camera) -> None:
     camera.find_ticket("Anselm Thorne")
+    camera.settled()
     camera.take("fit-big-water")
 
 

@@ -17,6 +17,7 @@ from scipy.stats import spearmanr
 from chord_core.documents import Board, SolveRequest, Surfer, Water, parse
 from chord_core.documents.results import SolveResult
 from chord_core.fit.case import Case, case_with
+from chord_core.fit.cautions import cautions_for
 from chord_core.fit.change import fit_in
 from chord_core.fit.ordinary import board_at
 from chord_core.fit.solve import solve
@@ -85,8 +86,6 @@ def _cell(result: SolveResult) -> str:
 
 
 def _not_here(facts: dict[str, Any], water: dict[str, Any]) -> bool:
-    from chord_core.fit.cautions import cautions_for
-
     case = case_with(parse(Surfer, facts), parse(Water, water))
     assert case
     return any("not here" in says for says in cautions_for(case.rider, case.spot))
@@ -100,9 +99,9 @@ def _table(heads: list[str], rows: list[list[str]]) -> list[str]:
 def grid() -> list[str]:
     """The best board for every rung, mass and water, and for surfers beside the ladder."""
     out = ["# The grid of best boards", "",
-           "Written by `./chord papers grid`: for each surfer the board that `solve` finds: family, dims, rides an"
-           " hour. A cell in italics is not advice: the caution *not yet, not here* goes before it. Read it as an"
-           " advisor would; what is still wrong stands at the end, and in docs/decisions/.", ""]  # fmt: skip
+           "Written by `./chord papers grid`: for each surfer the board that `solve` finds: family, dims,"
+           " rides an hour. A cell in italics is not advice: the caution *not yet, not here* goes before it."
+           " What is still wrong stands at the end.", ""]  # fmt: skip
     for mass in MASSES:
         rows = []
         for rung in rungs():
@@ -259,10 +258,11 @@ def constants() -> list[str]:
     return [
         "# Constants of the craft",
         "",
-        "Written by `./chord papers constants`: each constant of `tables/craft.json` times .8 and times 1.2, and how"
-        f" the order of the open boards moves in {len(orders)} cases (surfers from green wave to critical, waters"
-        " from crumbly knee-high to double overhead, up to 90 ordinary boards): the worst rank correlation with"
-        " the order as it is, and in how many cases another board leads. Those on which most hangs stand first.",
+        "Written by `./chord papers constants`: each constant of `tables/craft.json` times .8 and 1.2, and"
+        f" how the order of the open boards moves in {len(orders)} cases (surfers from green wave to"
+        " critical, waters from crumbly knee-high to double overhead, up to 90 ordinary boards): the worst"
+        " rank correlation with the order as it is, and in how many cases another board leads. Those on"
+        " which most hangs stand first.",
         "",
         *_table(
             ["constant", "value", "could as well lie", "rank correlation", "leaders changed", "reason"], rows

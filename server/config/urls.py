@@ -21,5 +21,7 @@ urlpatterns = [
     path("api/breaks/<int:pk>/", breaks.BreakView.as_view(), name="break"),
     path("api/fittings/", fittings.FittingsView.as_view(), name="fittings"),
     path("api/fittings/<int:pk>/", fittings.FittingView.as_view(), name="fitting"),
+    path("api/fittings/<int:pk>/windows/", fittings.WindowsView.as_view(), name="windows"),
+    path("api/fittings/<int:pk>/doubts/", fittings.DoubtsView.as_view(), name="doubts"),
     re_path(r"^(?!api/|static/).*$", views.page, name="page"),
 ]

@@ -2,25 +2,32 @@
 
 The board ridden now and one typed in are judged in one fleet with the rack, behind it. What only
 some facts change is kept between two answers: hulls by the boards, rides by boards, surfer and water.
+The verdict and the order of the rack come first; the windows, which take a search, and the doubts are asked
+for apart.
 """
 
 from dataclasses import dataclass, field
 from functools import lru_cache
 from math import isnan
 
-from chord_core.documents import Board, HullResult, SizeRequest, Surfer, Water, parse
-from chord_core.fit.rank import JUDGED_BY, NOT_YET, JudgedRack, judge_rack
-from chord_core.fit.size import Case, case_of, size
+from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
+from chord_core.fit.case import Case, case_of
+from chord_core.fit.factors import FACTORS
+from chord_core.fit.fix import fix
+from chord_core.fit.rank import NOT_YET, JudgedRack, doubts, judge_rack
+from chord_core.fit.size import Sized, answer_of, size
 from chord_core.fit.wave_words import strip_words
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary, summary_of
 from chord_core.ride.fins import FinSet, fins_of
-from fittings.documents import Answer, Bench, RackPlace
+from fittings.documents import Answer, Bench, Doubts, RackPlace, SurePlace
 from fittings.models import Fitting
 from rack.services import Rack, rack_of
 
+#: Boards against which the present one is held before a sale.
+_TO_SELL = 3
 #: Surfers in waters for which rides are kept.
 _KEPT = 32
 
@@ -94,13 +101,43 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
     none_open = judged is not None and bool(order) and judged.fit[order[0]] <= 0
     bench_row = _bench_row(fitting, rack, typed, fleet, None if none_open else order)
     return Answer.model_construct(
-        size=judged.size if judged else size(request),
-        judged_by=judged.judged_by if judged else JUDGED_BY,
+        size=_ordered(request, case, judged),
+        judged_by=FACTORS,
         ranking=tuple(_place(judged, rack.ids[row], row) for row in order if judged),
         not_yet=NOT_YET if none_open else "",
         bench=_laid(fleet, rack, judged, bench_row),
         present=_laid(fleet, rack, judged, len(rack.ids) if present else None),
     )
+
+
+def _ordered(request: SizeRequest, case: Case | None, judged: JudgedRack | None) -> SizeResult:
+    """The size answer without the search."""
+    if case is None:
+        return size(request)
+    return answer_of(judged.sized if judged else Sized(case, request.target_l), searched=False)
+
+
+def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> SizeResult:
+    """The size answer of a ticket with windows, tails, fins and builds, which take a search."""
+    return size(SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l))
+
+
+def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
+    """How sure the first boards' places are, what to ask next, and what to try before selling."""
+    rack = rack_of(fitting.shop)
+    request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
+    case = case_of(request)
+    if case is None or rack.hull is None:
+        return Doubts(version=fitting.version)
+    judged = judge_rack(case, rack.boards, rack.hull, fitting.target_l, rack.fins)
+    sure, question = doubts(request, judged, rack.fins)
+    placed = tuple(SurePlace(id=rack.ids[one.index], on_top=one.on_top, in_three=one.in_three, says=one.says)
+                   for one in sure)  # fmt: skip
+    tried = None
+    if surfer.present_board:
+        open_boards = tuple(rack.boards[row] for row in judged.order[:_TO_SELL] if judged.fit[row] > 0)
+        tried = fix(FixRequest(surfer=surfer, water=water, target_l=fitting.target_l, boards=open_boards))
+    return Doubts(version=fitting.version, sure=placed, next_question=question, fix=tried)
 
 
 def _bench_row(

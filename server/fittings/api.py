@@ -7,7 +7,7 @@ from rest_framework.request import Request
 from accounts.scope import ShopView, answer
 from chord_core.documents import parse
 from fittings import services
-from fittings.documents import FittingIn, FittingList, FittingOut, FittingPatch
+from fittings.documents import Doubts, FittingIn, FittingList, FittingOut, FittingPatch, SettledSize
 from fittings.models import Fitting
 
 
@@ -49,3 +49,21 @@ class FittingView(ShopView):
         """Throw the ticket away; the surfer stays known."""
         self.own_or_404(Fitting, pk).delete()
         return HttpResponse(status=204)
+
+
+class WindowsView(ShopView):
+    """What to look for in the rack, for one ticket."""
+
+    @extend_schema(operation_id="fitting_windows", responses=SettledSize)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Search now: windows, tails, fins and builds."""
+        return answer(services.settled_size(self.own_or_404(Fitting, pk)))
+
+
+class DoubtsView(ShopView):
+    """How sure the answer of one ticket is."""
+
+    @extend_schema(operation_id="fitting_doubts", responses=Doubts)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Draw now what is known only about."""
+        return answer(services.doubts_of(self.own_or_404(Fitting, pk)))

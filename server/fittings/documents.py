@@ -7,7 +7,7 @@ from pydantic import Field, RootModel
 from chord_core.documents import Board, HullResult, Surfer, Water
 from chord_core.documents.base import Document, Result
 from chord_core.documents.requests import TargetL
-from chord_core.documents.results import Ranked, SizeResult
+from chord_core.documents.results import FixResult, NextQuestion, Ranked, SizeResult
 
 
 class FittingIn(Document):
@@ -73,6 +73,32 @@ class Answer(Result):
     not_yet: str
     bench: Bench | None
     present: Bench | None
+
+
+class SettledSize(Result):
+    """The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds."""
+
+    version: int
+    size: SizeResult
+
+
+class SurePlace(Result):
+    """How often a board of the rack, by its number in the shop, is on top and among the first three."""
+
+    id: int
+    on_top: float
+    in_three: float
+    says: str
+
+
+class Doubts(Result):
+    """How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
+    next, what to try on the present board before another is sold."""
+
+    version: int
+    sure: tuple[SurePlace, ...] = ()
+    next_question: NextQuestion | None = None
+    fix: FixResult | None = None
 
 
 class FittingOut(Result):

@@ -11,8 +11,8 @@ from chord_core.documents import Surfer as Facts
 from chord_core.errors import ChordError
 from chord_core.tables import tables_version
 from config.errors import Stale
-from fittings.answers import answer_for
-from fittings.documents import FittingIn, FittingOut, FittingPatch, FittingRow
+from fittings.answers import answer_for, doubts_for, windows_for
+from fittings.documents import Doubts, FittingIn, FittingOut, FittingPatch, FittingRow, SettledSize
 from fittings.models import Fitting
 from rack.models import Board as RackBoard
 from surfers.models import Surfer
@@ -21,7 +21,7 @@ from surfers.services import new_surfer, remember
 
 def as_document(fitting: Fitting) -> FittingOut:
     """A ticket with its answer, computed now."""
-    facts, water = parse(Facts, fitting.facts, "facts"), parse(Water, fitting.water, "water")
+    facts, water = _said(fitting)
     return FittingOut.model_construct(
         id=fitting.pk,
         version=fitting.version,
@@ -33,6 +33,20 @@ def as_document(fitting: Fitting) -> FittingOut:
         typed_board=_typed(fitting),
         answer=answer_for(fitting, facts, water),
     )
+
+
+def _said(fitting: Fitting) -> tuple[Facts, Water]:
+    return parse(Facts, fitting.facts, "facts"), parse(Water, fitting.water, "water")
+
+
+def settled_size(fitting: Fitting) -> SettledSize:
+    """The windows of a ticket, searched now."""
+    return SettledSize.model_construct(version=fitting.version, size=windows_for(fitting, *_said(fitting)))
+
+
+def doubts_of(fitting: Fitting) -> Doubts:
+    """How sure a ticket's answer is, computed now."""
+    return doubts_for(fitting, *_said(fitting))
 
 
 def _typed(fitting: Fitting) -> Board | None:

@@ -10,6 +10,12 @@ from pydantic import BaseModel
 
 from chord_core.documents import (
     Board,
+    ChangeRequest,
+    ChangeResult,
+    CompareRequest,
+    CompareResult,
+    FixRequest,
+    FixResult,
     HullRequest,
     HullResult,
     RankRequest,
@@ -18,6 +24,8 @@ from chord_core.documents import (
     RideResult,
     SizeRequest,
     SizeResult,
+    SolveRequest,
+    SolveResult,
     Surfer,
     Water,
     WaterRequest,
@@ -39,6 +47,14 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "water-result": WaterResult,
     "ride-request": RideRequest,
     "ride-result": RideResult,
+    "solve-request": SolveRequest,
+    "solve-result": SolveResult,
+    "compare-request": CompareRequest,
+    "compare-result": CompareResult,
+    "change-request": ChangeRequest,
+    "change-result": ChangeResult,
+    "fix-request": FixRequest,
+    "fix-result": FixResult,
 }
 
 

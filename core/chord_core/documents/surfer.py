@@ -46,7 +46,8 @@ class Surfer(Document):
     """A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
 
     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
-    speed that was measured on the present board; it replaces the guess of power.
+    speed that was measured on the present board; it replaces the guess of power. ``sharers`` are others who
+    will ride the board too.
     """
 
     name: str = Field(default="", max_length=80)
@@ -68,5 +69,6 @@ class Surfer(Document):
     present_board: Board | None = None
     best_board: Board | None = None
     wish: FamilyName | None = None
+    sharers: tuple[Surfer, ...] = Field(default=(), max_length=6)
     max_carry_m: Annotated[float, Field(ge=1, le=4)] | None = None
     budget: Annotated[float, Field(ge=0, le=20000)] | None = None

@@ -14,8 +14,8 @@ from chord_core.documents.results import Change, ChangeResult
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 from chord_core.fit.case import Case, case_of, case_with
-from chord_core.fit.factors import judge
 from chord_core.fit.scouts import scouts_of
+from chord_core.fit.shared import judge
 from chord_core.fit.step import scaled
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array

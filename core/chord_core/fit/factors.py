@@ -117,6 +117,7 @@ class Judged:
     stays: bool
     label_agrees: tuple[bool | None, ...]
     hearing: Hearing
+    sharers_fit: Array | None = None
 
     def rides(self, best: Best) -> Array:
         """Rides over the best ordinary board's, the least over the days that count, (n,)."""
@@ -156,12 +157,16 @@ class Judged:
         }
 
     def fit(self, best: Best) -> Array:
-        """Fit, (n,): 100 is the best ordinary board of the open families; a better one has more."""
-        return np.asarray(100 * self.product(best) / max(best.product, _NOTHING))
+        """Fit, (n,): 100 is the best ordinary board of the open families; a better one has more. A shared
+        board is as good as for the worst-off."""
+        own = 100 * self.product(best) / max(best.product, _NOTHING)
+        return np.asarray(own if self.sharers_fit is None else np.minimum(own, self.sharers_fit))
 
 
-def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: Summary) -> Judged:
-    """Judge boards for a case.
+def judge_alone(
+    case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: Summary
+) -> Judged:
+    """Judge boards for the surfer of a case alone.
 
     Args:
         target_l: the advisor's own target [L], or None.

@@ -51,12 +51,15 @@ def family_band(rider: Rider, spot: Spot, family: str, target_l: float | None) -
 
 
 def litres_part(litres: Array, low: Array, high: Array, rung_step: int) -> Array:
-    """1 inside the band, falling with the squared log outside (``docs/model.md``, growth)."""
+    """1 in the middle of the band, a little less at its ends, falling with the squared log outside
+    (``docs/model.md``, growth): a band is where a rung's surfers are, and most of them are in its middle."""
     c = craft()
     over = np.log(np.maximum(litres / high, 1)) ** 2
     under = np.log(np.maximum(low / litres, 1)) ** 2
     k = c.growth_over if rung_step >= rungs()["trimming"].step else c.growth_over_first
-    return np.asarray(np.exp(-over / k - under / c.growth_under))
+    from_middle = np.log(litres / np.sqrt(low * high)) / (np.log(high / low) / 2)
+    inside = np.log(c.growth_edge) * np.minimum(np.abs(from_middle), 1) ** 2
+    return np.asarray(np.exp(inside - over / k - under / c.growth_under))
 
 
 def _a_fifth_at_once(rider: Rider, spot: Spot, litres: Array) -> Array:

@@ -13,10 +13,11 @@ from chord_core.documents.requests import RankRequest, SizeRequest
 from chord_core.documents.results import Float, NextQuestion, Ranked, RankResult, SizeResult, Sure
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import leash_for
-from chord_core.fit.factors import FACTORS, Judged, judge
+from chord_core.fit.factors import FACTORS, Judged
 from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door
 from chord_core.fit.handling import DUCK_MOST
 from chord_core.fit.sentences import About, reasons
+from chord_core.fit.shared import judge
 from chord_core.fit.size import Sized, answer_of
 from chord_core.fit.sure import how_sure
 from chord_core.fit.unknown import Pile, next_question

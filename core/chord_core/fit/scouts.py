@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from chord_core.fit.case import Case
-from chord_core.fit.factors import Best, Judged, judge
+from chord_core.fit.factors import Best, Judged, judge_alone
 from chord_core.fit.gates import closed_because, kind_factor
 from chord_core.fit.ordinary import ordinary_fleet
 from chord_core.hull.stations import Array
@@ -73,7 +73,7 @@ def scouts_of(case: Case, target_l: float | None) -> Scouts:
     names = wanted or tuple(f.name for f in families().values() if f.board_class in _LEAST_BAD)
     boards, hull, fins = ordinary_fleet(names)
     ridden = summary_of(hull, fins, case.rider, case.spot, ranged=False)
-    judged = judge(case, target_l, boards, hull, ridden)
+    judged = judge_alone(case, target_l, boards, hull, ridden)
     best = _best_of(judged)
     products = judged.product(best).reshape(len(names), -1)
     order = _order(case, names, products.max(axis=1))

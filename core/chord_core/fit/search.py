@@ -12,10 +12,11 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.fit.case import Case
-from chord_core.fit.factors import Judged, judge
+from chord_core.fit.factors import Judged
 from chord_core.fit.ordinary import ordinary_boards
 from chord_core.fit.scouts import Scouts
 from chord_core.fit.shapes import STEPS, boards_of, first_shapes, held, shape_of
+from chord_core.fit.shared import judge
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array

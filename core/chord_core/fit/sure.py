@@ -11,7 +11,8 @@ from chord_core.documents.requests import SizeRequest
 from chord_core.documents.results import Sure
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.change import times
-from chord_core.fit.factors import Best, judge
+from chord_core.fit.factors import Best
+from chord_core.fit.shared import judge
 from chord_core.fit.unknown import Pile
 from chord_core.ride.chunks import summary_of
 from chord_core.surfer.spot import pencil_water

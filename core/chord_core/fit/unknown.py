@@ -12,9 +12,9 @@ from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
 from chord_core.documents.results import NextQuestion
 from chord_core.fit.case import Case, case_with
-from chord_core.fit.factors import judge
 from chord_core.fit.gates import a
 from chord_core.fit.scouts import scouts_of
+from chord_core.fit.shared import judge
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.chunks import summary_of

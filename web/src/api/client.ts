@@ -20,6 +20,8 @@ export type Bench = Schemas['Bench']
 export type Ranked = Schemas['RackPlace']
 export type SizeResult = Schemas['SizeResult']
 export type Windows = Schemas['Windows']
+export type SettledSize = Schemas['SettledSize']
+export type Doubts = Schemas['Doubts']
 
 /** What the API says when something cannot be: the field, what was given, what is allowed. */
 export interface Fault {

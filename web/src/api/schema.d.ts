@@ -114,6 +114,40 @@ export interface paths {
         patch: operations["fittings_partial_update"];
         trace?: never;
     };
+    "/api/fittings/{id}/doubts/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Draw now what is known only about. */
+        get: operations["fitting_doubts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/windows/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Search now: windows, tails, fins and builds. */
+        get: operations["fitting_windows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/line/": {
         parameters: {
             query?: never;
@@ -784,6 +818,24 @@ export interface components {
             says: string;
         };
         /**
+         * Doubts
+         * @description How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
+         *     next, what to try on the present board before another is sold.
+         */
+        Doubts: {
+            /** Version */
+            version: number;
+            /**
+             * Sure
+             * @default []
+             */
+            sure: components["schemas"]["SurePlace"][];
+            /** @default null */
+            next_question: components["schemas"]["NextQuestion"] | null;
+            /** @default null */
+            fix: components["schemas"]["FixResult"] | null;
+        };
+        /**
          * Family
          * @description A family's name and class.
          */
@@ -881,6 +933,7 @@ export interface components {
              *       "present_board": null,
              *       "best_board": null,
              *       "wish": null,
+             *       "sharers": [],
              *       "max_carry_m": null,
              *       "budget": null
              *     }
@@ -965,6 +1018,65 @@ export interface components {
             mass_kg: number | null;
         };
         /**
+         * Fix
+         * @description Something to try on the present board: what, the fit then, and which share of the gain that another
+         *     board would bring is had so.
+         */
+        Fix: {
+            /**
+             * Thing
+             * @enum {string}
+             */
+            thing: "fins" | "pad" | "habit";
+            /** Says */
+            says: string;
+            /** Fit */
+            fit: number;
+            /** Recovers */
+            recovers: number;
+        };
+        /**
+         * FixResult
+         * @description Answer of ``fix``: the present board's fit, the best that might be had instead, what to try first.
+         */
+        FixResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Fit
+             * @default null
+             */
+            fit: number | null;
+            /**
+             * Best Fit
+             * @default null
+             */
+            best_fit: number | null;
+            /**
+             * Fixes
+             * @default []
+             */
+            fixes: components["schemas"]["Fix"][];
+            /**
+             * Heard
+             * @default []
+             */
+            heard: components["schemas"]["Heard"][];
+            /**
+             * First
+             * @default false
+             */
+            first: boolean;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * Float
          * @description How a board floats its rider in still water: lying down, or for stand-up the reserve left.
          */
@@ -1012,6 +1124,18 @@ export interface components {
              * @default null
              */
             tail_m?: number | null;
+        };
+        /**
+         * Heard
+         * @description A complaint about the present board: what to ask back, and what to change first.
+         */
+        Heard: {
+            /** Complaint */
+            complaint: string;
+            /** Ask */
+            ask: string;
+            /** Change First */
+            change_first: string;
         };
         /**
          * HeightWord
@@ -1101,14 +1225,19 @@ export interface components {
         };
         /**
          * Kind
-         * @description A family that is open to this surfer: its name, why it stands here, what to look for in it.
+         * @description A family that is open to this surfer: its name, why it stands here, the fit of the best that was found
+         *     in it, whether that is as good as the leading one's, and what to look for (null until it is searched).
          */
         Kind: {
             /** Family */
             family: string;
             /** Reason */
             reason: string;
-            windows: components["schemas"]["Windows"];
+            /** Fit */
+            fit: number;
+            /** Either */
+            either: boolean;
+            windows: components["schemas"]["Windows"] | null;
         };
         /**
          * Label
@@ -1177,6 +1306,23 @@ export interface components {
             units: "imperial" | "metric";
         };
         /**
+         * NextQuestion
+         * @description The unknown fact most likely to change the board that leads: how to ask for it, in which share of the
+         *     answers the board changes, what staying with today's costs on the mean, in points of fit.
+         */
+        NextQuestion: {
+            /** Field */
+            field: string;
+            /** Asks */
+            asks: string;
+            /** Changes */
+            changes: number;
+            /** Costs */
+            costs: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * OnTheWave
          * @description What a board does in this water: share of the waves that turn into rides, rides an hour (null on a
          *     river), face heights over which it works [m] and what ends them at either end; how surely it stays on a
@@ -1199,6 +1345,19 @@ export interface components {
             stays_on: number | null;
             /** Says */
             says: string[];
+        };
+        /**
+         * Option
+         * @description A tail, a fin set-up or a build that would do, with the fit of the best board made so, and what is said
+         *     of it.
+         */
+        Option: {
+            /** Name */
+            name: string;
+            /** Fit */
+            fit: number;
+            /** Says */
+            says: string;
         };
         /**
          * Outline
@@ -1269,8 +1428,8 @@ export interface components {
         };
         /**
          * Ranked
-         * @description One board of the rack, judged: its place in ``boards``, fit 0-100, factors, what it does on the wave,
-         *     sentences.
+         * @description One board of the rack, judged: its place in ``boards``; fit, 100 being the best ordinary board of the
+         *     open families; the factors and the parts that they are made of; what it does on the wave; sentences.
          */
         Ranked: {
             /** Index */
@@ -1292,6 +1451,10 @@ export interface components {
             cost_a_session: number | null;
             /** Factors */
             factors: {
+                [key: string]: number;
+            };
+            /** Parts */
+            parts: {
                 [key: string]: number;
             };
             /** For */
@@ -1358,7 +1521,7 @@ export interface components {
              * Name
              * @enum {string}
              */
-            name: "by ratio" | "by step";
+            name: "by ratio" | "by step" | "by shape" | "by float";
             /** Low L */
             low_l: number;
             /** High L */
@@ -1425,6 +1588,15 @@ export interface components {
             token: string;
         };
         /**
+         * SettledSize
+         * @description The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds.
+         */
+        SettledSize: {
+            /** Version */
+            version: number;
+            size: components["schemas"]["SizeResult"];
+        };
+        /**
          * SignIn
          * @description A name and a password.
          */
@@ -1449,6 +1621,9 @@ export interface components {
         /**
          * SizeResult
          * @description Answer of ``size``. ``missing`` names facts without which there is no answer.
+         *
+         *     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
+         *     they are empty where the families were only ordered, not searched.
          */
         SizeResult: {
             /**
@@ -1490,6 +1665,30 @@ export interface components {
              * @default []
              */
             families: components["schemas"]["Kind"][];
+            /**
+             * Tails
+             * @default []
+             */
+            tails: components["schemas"]["Option"][];
+            /**
+             * Fins
+             * @default []
+             */
+            fins: components["schemas"]["Option"][];
+            /** @default null */
+            fin_size: components["schemas"]["FinAdvice"] | null;
+            /**
+             * Builds
+             * @default []
+             */
+            builds: components["schemas"]["Option"][];
+            /**
+             * Heard
+             * @default []
+             */
+            heard: components["schemas"]["Heard"][];
+            /** @default null */
+            step_down: components["schemas"]["StepDown"] | null;
             /**
              * Closed
              * @default []
@@ -1537,11 +1736,43 @@ export interface components {
             rocker_m?: number | null;
         };
         /**
+         * StepDown
+         * @description The largest step down from the present board that costs no more than a quarter of the rides: litres
+         *     now and then, rides an hour now and then, and the sentence.
+         */
+        StepDown: {
+            /** From L */
+            from_l: number;
+            /** To L */
+            to_l: number;
+            /** Rides Now */
+            rides_now: number;
+            /** Rides Then */
+            rides_then: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * SurePlace
+         * @description How often a board of the rack, by its number in the shop, is on top and among the first three.
+         */
+        SurePlace: {
+            /** Id */
+            id: number;
+            /** On Top */
+            on_top: number;
+            /** In Three */
+            in_three: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * Surfer
          * @description A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
          *
          *     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
-         *     speed that was measured on the present board; it replaces the guess of power.
+         *     speed that was measured on the present board; it replaces the guess of power. ``sharers`` are others who
+         *     will ride the board too.
          */
         Surfer: {
             /**
@@ -1632,6 +1863,11 @@ export interface components {
              * @default null
              */
             wish?: ("long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up") | null;
+            /**
+             * Sharers
+             * @default []
+             */
+            sharers?: components["schemas"]["Surfer"][];
             /**
              * Max Carry M
              * @default null
@@ -1767,7 +2003,8 @@ export interface components {
         };
         /**
          * Windows
-         * @description What to look for in the rack, in the leading family.
+         * @description What to look for in the rack, in one family: the spread [m, L] of the boards that fit nearly as well as
+         *     its best, out to a shaper's fractions.
          */
         Windows: {
             /** Length M */
@@ -1787,6 +2024,26 @@ export interface components {
             ];
             /** Litres */
             litres: [
+                number,
+                number
+            ];
+            /** Nose Width M */
+            nose_width_m: [
+                number,
+                number
+            ];
+            /** Tail Width M */
+            tail_width_m: [
+                number,
+                number
+            ];
+            /** Nose Rocker M */
+            nose_rocker_m: [
+                number,
+                number
+            ];
+            /** Tail Rocker M */
+            tail_rocker_m: [
                 number,
                 number
             ];
@@ -2121,6 +2378,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FittingOut"];
+                };
+            };
+        };
+    };
+    fitting_doubts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Doubts"];
+                };
+            };
+        };
+    };
+    fitting_windows: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettledSize"];
                 };
             };
         };

@@ -4,16 +4,20 @@ import {
   api,
   told,
   type Board,
+  type Doubts,
   type Facts,
   type Fault,
   type Fitting,
   type FittingRow,
+  type SettledSize,
   type Water,
 } from '../api/client'
 import { Saver, type Change, type SaveState } from './saver'
 
 interface State {
   fitting: Fitting | null
+  settled: SettledSize | null
+  doubts: Doubts | null
   list: FittingRow[]
   saving: SaveState
   fault: Fault | null
@@ -23,6 +27,8 @@ interface State {
 
 const state = reactive<State>({
   fitting: null,
+  settled: null,
+  doubts: null,
   list: [],
   saving: 'saved',
   fault: null,
@@ -31,14 +37,51 @@ const state = reactive<State>({
 })
 let saver: Saver | null = null
 
+/** Nothing more is asked until the facts have rested for a moment. */
+const REST_MS = 40
+const DOUBTS_MS = 500
+let resting: ReturnType<typeof setTimeout> | undefined
+let doubting: ReturnType<typeof setTimeout> | undefined
+
+function stands(fitting: Fitting, version: number): boolean {
+  return state.fitting?.id === fitting.id && state.fitting.version === version
+}
+
+async function settle(fitting: Fitting): Promise<void> {
+  const path = { params: { path: { id: fitting.id } } }
+  const settled = await told<SettledSize>(api.GET('/api/fittings/{id}/windows/', path))
+  if (stands(fitting, settled.version)) state.settled = settled
+}
+
+async function doubt(fitting: Fitting): Promise<void> {
+  const path = { params: { path: { id: fitting.id } } }
+  const doubts = await told<Doubts>(api.GET('/api/fittings/{id}/doubts/', path))
+  if (stands(fitting, doubts.version)) state.doubts = doubts
+}
+
+/** Windows take a search and doubts take draws: asked for when the verdict stands. A server that is away is
+ * said by the saver; what was found before stays until then. */
+function askMore(fitting: Fitting): void {
+  clearTimeout(resting)
+  clearTimeout(doubting)
+  if (fitting.answer.size.missing?.length) {
+    Object.assign(state, { settled: null, doubts: null })
+    return
+  }
+  resting = setTimeout(() => void settle(fitting).catch(() => undefined), REST_MS)
+  doubting = setTimeout(() => void doubt(fitting).catch(() => undefined), DOUBTS_MS)
+}
+
 function adopt(fitting: Fitting): void {
   state.fitting = fitting
+  askMore(fitting)
   const row = state.list.find((other) => other.id === fitting.id)
   if (row) Object.assign(row, { name: fitting.facts.name ?? '', rung: fitting.facts.rung })
 }
 
 function show(fitting: Fitting): void {
   Object.assign(state, { fault: null, undo: [], redo: [], saving: 'saved' })
+  Object.assign(state, { settled: null, doubts: null })
   adopt(fitting)
   window.localStorage.setItem('chord-ticket', String(fitting.id))
   saver = new Saver(
@@ -122,6 +165,11 @@ export function useTicket() {
     state,
     fitting,
     answer,
+    /** The size answer with its windows, as last searched. */
+    settled: computed(() => state.settled?.size ?? null),
+    /** Whether it is of the facts as they stand. */
+    fresh: computed(() => state.settled?.version === state.fitting?.version),
+    doubts: computed(() => state.doubts),
     facts: computed<Facts>(() => state.fitting?.facts ?? {}),
     water: computed<Water>(() => state.fitting?.water ?? {}),
     assumed: computed(

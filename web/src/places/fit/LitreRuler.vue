@@ -8,7 +8,7 @@ import { evenStep, scaleOver, ticks } from './scale'
 
 const { answer, fitting, setTarget } = useTicket()
 const WIDTH = 616
-const [LEFT, RIGHT, LINE] = [12, WIDTH - 14, 62]
+const [LEFT, RIGHT, LINE] = [48, WIDTH - 14, 66]
 const frame = ref<SVGSVGElement | null>(null)
 const dragged = ref<number | null>(null)
 
@@ -29,7 +29,16 @@ const scale = computed(() => {
 const big = computed(() => evenStep(scale.value.high - scale.value.low, 12))
 const marks = computed(() => ticks(scale.value.low, scale.value.high, big.value))
 const small = computed(() => ticks(scale.value.low, scale.value.high, big.value / 2))
-const weaves: Record<string, string> = { 'by ratio': 'ratio', 'by step': 'step' }
+const weaves: Record<string, string> = {
+  'by ratio': 'ratio',
+  'by step': 'step',
+  'by shape': 'shape',
+  'by float': 'float',
+}
+/** The reasons that are written out: the leading school's; the others' stand in the titles of their bands. */
+const leading = computed(() =>
+  (size.value?.schools ?? []).filter((school) => school.name === size.value?.leads),
+)
 
 const says = computed(() => {
   if (!size.value?.leads) return ''
@@ -100,19 +109,19 @@ onBeforeUnmount(() => {
       <span class="label">Litres</span>
       <span class="says">{{ says }}</span>
     </header>
-    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${WIDTH} 100`">
+    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${WIDTH} 104`">
       <g v-for="(school, i) in size.schools" :key="school.name">
-        <title>{{ school.name }}</title>
+        <title>{{ school.name }}: {{ school.reason }}</title>
         <rect
           :x="scale(school.low_l)"
-          :y="22 + i * 19"
+          :y="16 + i * 11.5"
           :width="Math.max(scale(school.high_l) - scale(school.low_l), 3)"
-          height="12"
+          height="9.5"
           :fill="`url(#weave-${weaves[school.name]})`"
           class="band"
           :class="{ leads: school.name === size.leads }"
         />
-        <text :x="scale(school.low_l) - 6" :y="32 + i * 19" class="name" text-anchor="end">
+        <text x="0" :y="24.5 + i * 11.5" class="name school">
           {{ school.name.replace('by ', '') }}
         </text>
       </g>
@@ -131,11 +140,11 @@ onBeforeUnmount(() => {
       </g>
       <g v-if="present">
         <circle :cx="scale(present)" :cy="LINE" r="4.5" class="ring" />
-        <text :x="scale(present)" y="97" class="name" text-anchor="middle">
+        <text :x="scale(present)" y="101" class="name" text-anchor="middle">
           rides now {{ present.toFixed(1) }}
         </text>
       </g>
-      <line v-if="bench" :x1="scale(bench)" :x2="scale(bench)" y1="52" y2="72" class="stroke">
+      <line v-if="bench" :x1="scale(bench)" :x2="scale(bench)" y1="56" y2="76" class="stroke">
         <title>on the bench: {{ bench.toFixed(1) }} L</title>
       </line>
       <g
@@ -155,15 +164,19 @@ onBeforeUnmount(() => {
       >
         <rect x="-22" y="0" width="44" :height="LINE" fill="transparent" />
         <line y1="17" :y2="LINE" />
-        <path d="M-7,52H7L0,62Z" />
+        <path d="M-7,56H7L0,66Z" />
         <text y="13" text-anchor="middle">{{ target.toFixed(1) }} L</text>
       </g>
     </svg>
     <p v-else class="empty">Mass and what they can do give the litres.</p>
     <dl v-if="size?.target_l" class="reasons">
-      <template v-for="school in size.schools" :key="school.name">
+      <template v-for="school in leading" :key="school.name">
         <dt>{{ school.name }}</dt>
         <dd :title="school.reason">{{ school.reason }}</dd>
+      </template>
+      <template v-if="size.step_down">
+        <dt>step</dt>
+        <dd>{{ size.step_down.says }}</dd>
       </template>
       <template v-if="size.disagreement?.warns">
         <dt class="apart">apart</dt>
@@ -207,8 +220,11 @@ text {
   font: 13px var(--sans);
   fill: var(--ink);
 }
+text.school {
+  font-size: 11.5px;
+}
 text.name {
-  font-size: 12.5px;
+  font-size: 12px;
   fill: var(--soft-ink);
 }
 .ring {

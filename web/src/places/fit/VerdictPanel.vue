@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useTicket } from '../../state/ticket'
 import { factorLines, headline, litresLine, waveLines } from './verdict'
 
-const { answer, facts, fitting, water } = useTicket()
+const { answer, doubts, facts, fitting, settled, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const notYet = computed(() => answer.value?.size.cautions.find((says) => says.includes('not here')))
@@ -12,6 +12,13 @@ const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
   ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
 ])
+const sure = computed(
+  () => doubts.value?.sure.find((row) => row.id === answer.value?.bench?.id) ?? null,
+)
+const fix = computed(() => {
+  const found = doubts.value?.fix
+  return found?.first ? `${found.fixes[0]?.says} ${found.says}` : ''
+})
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
 const overBudget = computed(() => {
   const [price, budget] = [answer.value?.bench?.board.price, facts.value.budget]
@@ -36,7 +43,7 @@ const place = computed(() => {
     <h2 data-verdict>{{ headline(answer) }}</h2>
     <p v-for="says in waveLines(answer)" :key="says" class="wave">{{ says }}</p>
     <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
-      {{ litresLine(answer, who) }} <b>Fit {{ Math.round(ranked.fit) }}</b
+      {{ litresLine(answer, settled, who) }} <b>Fit {{ Math.min(Math.round(ranked.fit), 100) }}</b
       >{{ place }}.
     </p>
     <p v-if="notYet" class="not-yet">{{ notYet }}</p>
@@ -62,13 +69,27 @@ const place = computed(() => {
         <li v-if="overBudget">{{ overBudget }} over the budget.</li>
       </ul>
     </template>
-    <template v-else-if="closed.length">
+    <dl v-if="ranked && (sure || fix || doubts?.next_question)" class="doubts" data-doubts>
+      <template v-if="fix">
+        <dt>Try first</dt>
+        <dd>{{ fix }}</dd>
+      </template>
+      <template v-if="sure">
+        <dt>How sure</dt>
+        <dd>{{ sure.says }}</dd>
+      </template>
+      <template v-if="doubts?.next_question">
+        <dt>Ask next</dt>
+        <dd>{{ doubts.next_question.says }}</dd>
+      </template>
+    </dl>
+    <template v-else-if="!ranked && closed.length">
       <h3>Behind a gate</h3>
       <ul>
         <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
       </ul>
     </template>
-    <dl v-else-if="answer.size.missing.length" class="asked">
+    <dl v-else-if="!ranked && answer.size.missing.length" class="asked">
       <template v-for="[what, said, key] in four" :key="what">
         <dt>{{ what }}</dt>
         <dd>{{ said ? 'said' : key }}</dd>
@@ -85,17 +106,18 @@ const place = computed(() => {
 .verdict {
   background: var(--foam);
   border: 1px solid var(--hairline);
-  padding: 14px 16px;
+  padding: 12px 14px;
   overflow-y: auto;
   min-height: 0;
 }
 h2 {
   margin: 0;
-  font: 600 23px/1.22 var(--serif);
+  font: 600 20px/1.2 var(--serif);
 }
 .wave {
-  margin: 5px 0 0;
-  font-size: 15px;
+  margin: 4px 0 0;
+  font-size: 14px;
+  line-height: 1.3;
 }
 .wave + .wave,
 .litres {
@@ -113,7 +135,7 @@ h2 {
   font-weight: 600;
 }
 .judged {
-  margin-top: 12px;
+  margin-top: 8px;
 }
 .factor {
   display: grid;
@@ -133,7 +155,7 @@ h2 {
   color: var(--soft-ink);
 }
 h3 {
-  margin: 12px 0 2px;
+  margin: 8px 0 1px;
   font: 600 14px var(--sans);
   color: var(--sea);
 }
@@ -146,7 +168,9 @@ ul {
   list-style: none;
 }
 li {
-  padding: 1px 0;
+  padding: 0;
+  font-size: 14px;
+  line-height: 1.35;
 }
 .asked {
   display: grid;
@@ -158,9 +182,23 @@ li {
   margin: 0;
   color: var(--faint);
 }
+.doubts {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+  gap: 2px 10px;
+  margin: 7px 0 0;
+  font-size: 13px;
+  line-height: 1.3;
+}
+.doubts dt {
+  color: var(--sea);
+}
+.doubts dd {
+  margin: 0;
+}
 .cautions {
-  margin-top: 10px;
-  padding-top: 7px;
+  margin-top: 7px;
+  padding-top: 5px;
   border-top: 1px dotted var(--hairline);
   color: var(--soft-ink);
   font-size: 13.5px;

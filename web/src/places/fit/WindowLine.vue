@@ -13,7 +13,7 @@ const props = defineProps<{
   under: string
   over: string
 }>()
-const [WIDTH, LINE] = [296, 12]
+const [WIDTH, LINE] = [296, 7]
 
 const low = computed(() => props.window[0] ?? 0)
 const high = computed(() => props.window[1] ?? 0)
@@ -42,13 +42,13 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
       <span class="off">{{ off }}</span>
       <span class="now">{{ bench === null ? '' : show(bench) }}</span>
     </div>
-    <svg :viewBox="`0 0 ${WIDTH} 20`" aria-hidden="true">
+    <svg :viewBox="`0 0 ${WIDTH} 14`" aria-hidden="true">
       <line x1="0" :x2="WIDTH" :y1="LINE" :y2="LINE" />
       <rect
         :x="scale(low)"
-        :y="LINE - 6"
+        :y="LINE - 5"
         :width="Math.max(scale(high) - scale(low), 3)"
-        height="12"
+        height="10"
         fill="url(#weave-need)"
       />
       <circle v-if="present !== null" :cx="scale(present)" :cy="LINE" r="4" />
@@ -57,8 +57,8 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
         class="stroke"
         :x1="scale(bench)"
         :x2="scale(bench)"
-        y1="2"
-        y2="20"
+        y1="0"
+        y2="14"
       />
     </svg>
   </div>
@@ -69,9 +69,10 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
   display: flex;
   gap: 8px;
   align-items: baseline;
+  line-height: 19px;
 }
 .label {
-  min-width: 62px;
+  min-width: 76px;
   color: var(--ink);
   font-size: 14px;
 }
@@ -85,7 +86,7 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
   color: var(--pencil-text);
 }
 .now {
-  font: 16px var(--hand);
+  font: 16px/19px var(--hand);
   color: var(--note);
   min-width: 40px;
   text-align: right;

@@ -1,15 +1,17 @@
 <script setup lang="ts">
-// Under the bench: what this surfer needs, in what is computed so far.
+// Under the bench. To be read in five seconds: between which measures to look, and where the board on the
+// bench lies outside.
 import { computed, ref, watch } from 'vue'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
+import type { Bench } from '../../api/client'
 import { lengthText, thicknessText, widthText } from '../../units'
 import WindowLine from './WindowLine.vue'
 
-const { answer, facts, fitting } = useTicket()
+const { answer, facts, fitting, fresh, settled } = useTicket()
 const { units } = useSession()
 const picked = ref<string | null>(null)
-const kinds = computed(() => answer.value?.size.families ?? [])
+const kinds = computed(() => settled.value?.families ?? [])
 const bench = computed(() => answer.value?.bench ?? null)
 const present = computed(() => answer.value?.present ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] || 'this surfer')
@@ -23,50 +25,55 @@ const offered = computed(() => {
   const first = kinds.value.slice(0, 4)
   return kind.value && !first.includes(kind.value) ? [...first.slice(0, 3), kind.value] : first
 })
+/** Of the leading kind: what else would do, best first. */
+const suits = computed(() => {
+  const size = settled.value
+  if (!size || kind.value?.family !== kinds.value[0]?.family) return ''
+  const tails = (size.tails ?? []).slice(0, 2).map((option) => option.name)
+  const fins = (size.fins ?? []).slice(0, 2).map((option) => option.name)
+  const fin = size.fin_size
+  const sizes = fin ? ` in ${fin.sizes.join(' or ')}, ${fin.flex}` : ''
+  return `${tails.join(' or ')} tail; ${fins.join(' or ')}${sizes}`
+})
+
+const DIMS = {
+  length_m: ['Length', lengthText, 'short', 'long'],
+  width_m: ['Width', widthText, 'narrow', 'wide'],
+  thickness_m: ['Thickness', thicknessText, 'thin', 'thick'],
+} as const
+const ENDS = {
+  nose_width_m: ['Nose', 'narrow', 'wide'],
+  tail_width_m: ['Tail', 'narrow', 'wide'],
+  nose_rocker_m: ['Nose rocker', 'flat', 'curved'],
+  tail_rocker_m: ['Tail rocker', 'flat', 'curved'],
+} as const
+type End = keyof typeof ENDS
+
+/** The one-foot widths and the rockers as drawn. */
+function endOf(drawn: Bench | null, name: End): number | undefined {
+  if (!drawn) return undefined
+  if (name === 'nose_width_m' || name === 'tail_width_m') return drawn.hull[name]
+  const rocker = drawn.hull.curves.rocker_m
+  return name === 'nose_rocker_m' ? rocker[rocker.length - 1] : rocker[0]
+}
 
 const lines = computed(() => {
   const w = kind.value?.windows
   if (!w) return []
-  const [on, now] = [bench.value?.board, present.value?.board]
-  const litres = (litres: number) => litres.toFixed(1)
-  return [
-    row(
-      'Length',
-      w.length_m,
-      on?.length_m,
-      now?.length_m,
-      (v) => lengthText(v, units.value),
-      'short',
-      'long',
-    ),
-    row(
-      'Width',
-      w.width_m,
-      on?.width_m,
-      now?.width_m,
-      (v) => widthText(v, units.value),
-      'narrow',
-      'wide',
-    ),
-    row(
-      'Thickness',
-      w.thickness_m,
-      on?.thickness_m,
-      now?.thickness_m,
-      (v) => thicknessText(v, units.value),
-      'thin',
-      'thick',
-    ),
-    row(
-      'Litres',
-      w.litres,
-      bench.value?.ranked?.litres,
-      present.value?.ranked?.litres,
-      litres,
-      'little',
-      'full',
-    ),
-  ]
+  const [on, now] = [bench.value, present.value]
+  const dims = Object.entries(DIMS).map(([name, [title, text, under, over]]) => {
+    const key = name as keyof typeof DIMS
+    const show = (v: number) => text(v, units.value)
+    return row(title, w[key], on?.board[key], now?.board[key], show, under, over)
+  })
+  const [onL, nowL] = [on?.ranked?.litres, now?.ranked?.litres]
+  const litres = row('Litres', w.litres, onL, nowL, (v) => v.toFixed(1), 'little', 'full')
+  const ends = Object.entries(ENDS).map(([name, [title, under, over]]) => {
+    const key = name as End
+    const show = (v: number) => widthText(v, units.value)
+    return row(title, w[key], endOf(on, key), endOf(now, key), show, under, over)
+  })
+  return [...dims, litres, ...ends]
 })
 
 function row(
@@ -83,7 +90,13 @@ function row(
 </script>
 
 <template>
-  <section v-if="kinds.length" class="windows" aria-label="What to look for">
+  <section
+    v-if="kinds.length"
+    class="windows"
+    :class="{ stale: !fresh }"
+    :data-fresh="fresh"
+    aria-label="What to look for"
+  >
     <header>
       <div class="kinds" role="group" :aria-label="`What ${who} needs`">
         <h2>What {{ who }} needs, as</h2>
@@ -93,10 +106,10 @@ function row(
           type="button"
           class="plain"
           :aria-pressed="offer === kind"
-          :title="offer.reason"
+          :title="`${offer.reason}; fit ${offer.fit.toFixed(0)}${offer.either ? ': as good as the first' : ''}`"
           @click="picked = offer.family"
         >
-          {{ offer.family }}
+          {{ offer.family }}<template v-if="offer.either && offer !== kinds[0]"> =</template>
         </button>
       </div>
       <span class="key"><i class="ring" /> now <i class="bar" /> bench</span>
@@ -104,6 +117,7 @@ function row(
     <div class="lines">
       <WindowLine v-for="line in lines" :key="line.title" v-bind="line" />
     </div>
+    <p v-if="suits" class="suits">{{ suits }}</p>
   </section>
 </template>
 
@@ -157,7 +171,15 @@ h2 {
 .lines {
   display: grid;
   grid-template-columns: 1fr 1fr;
-  gap: 6px 24px;
-  margin-top: 6px;
+  gap: 2px 24px;
+  margin-top: 4px;
+}
+.stale .lines {
+  opacity: 0.55;
+}
+.suits {
+  margin: 4px 0 0;
+  font-size: 13px;
+  color: var(--soft-ink);
 }
 </style>

@@ -1,5 +1,5 @@
 // The verdict's sentences, from the core's numbers. No number is made here.
-import type { Answer } from '../../api/client'
+import type { Answer, SizeResult } from '../../api/client'
 
 type Wave = NonNullable<NonNullable<Answer['bench']>['ranked']>['on_the_wave']
 
@@ -27,7 +27,7 @@ export function headline(answer: Answer): string {
   if (size.missing?.length) return 'Four facts, and there is a first answer.'
   if (answer.not_yet && !answer.bench) return answer.not_yet
   const ranked = answer.bench?.ranked
-  if (!ranked || !size.windows) return 'Nothing of this rack is open yet.'
+  if (!ranked || !size.families?.length) return 'Nothing of this rack is open yet.'
   if (ranked.fit <= 0) return 'Not yet, not here.'
   return ridesHead(ranked.on_the_wave, answer.present?.ranked?.on_the_wave)
 }
@@ -47,9 +47,10 @@ export function waveLines(answer: Answer): string[] {
 }
 
 /** Its litres against those asked for. */
-export function litresLine(answer: Answer, name: string): string {
+export function litresLine(answer: Answer, settled: SizeResult | null, name: string): string {
   const ranked = answer.bench?.ranked
-  const windows = answer.size.windows
+  const kinds = settled?.families ?? []
+  const windows = (kinds.find((kind) => kind.family === ranked?.family) ?? kinds[0])?.windows
   if (!ranked || !windows || ranked.fit <= 0) return ''
   const litres = `${ranked.litres.toFixed(1)} L`
   const [low, high] = windows.litres
@@ -80,7 +81,7 @@ export function factorLines(answer: Answer): FactorLine[] {
   const factors = answer.bench?.ranked?.factors
   if (!factors) return []
   return answer.judged_by.map((name) => {
-    const worth = factors[name] ?? 0
+    const worth = Math.min(factors[name] ?? 0, 1)
     return { name, worth, word: WORDS.find(([least]) => worth >= least)?.[1] ?? 'no' }
   })
 }

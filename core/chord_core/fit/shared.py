@@ -1,0 +1,49 @@
+"""A shared board: as good as it is for the worst-off who share it, not on the mean (``trade.md``)."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import replace
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.documents.surfer import Surfer
+from chord_core.fit.case import Case
+from chord_core.fit.factors import Judged, judge_alone
+from chord_core.fit.scouts import scouts_of
+from chord_core.hull.hull import Hull
+from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.fins import fins_of
+from chord_core.surfer.pencil import missing_facts, pencil_rider
+
+
+def sharers_of(case: Case) -> tuple[Case, ...]:
+    """Those who share the board, each in the same water, wanting a board to share; who has not said mass and
+    rung is left out."""
+    known = [one for one in case.rider.surfer.sharers if not missing_facts(one)]
+    found = []
+    for one in known:
+        facts: Surfer = one.model_copy(update={"aim": one.aim or "keep and share", "sharers": ()})
+        rider, _ = pencil_rider(facts)
+        found.append(Case(rider, case.spot, ()))
+    return tuple(found)
+
+
+def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: Summary) -> Judged:
+    """Judge boards for a case and those who share with it.
+
+    Args:
+        target_l: the advisor's own target [L] for the surfer of the case, or None.
+        hull, ridden: the same boards in the same order.
+    """
+    judged = judge_alone(case, target_l, boards, hull, ridden)
+    sharers = sharers_of(case)
+    if not sharers:
+        return judged
+    fins, worst = fins_of(boards), np.full(len(hull), np.inf)
+    for sharer in sharers:
+        theirs = summary_of(hull, fins, sharer.rider, sharer.spot, ranged=False)
+        best = scouts_of(sharer, None).best
+        worst = np.minimum(worst, judge_alone(sharer, None, boards, hull, theirs).fit(best))
+    return replace(judged, sharers_fit=worst)
