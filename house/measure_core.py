@@ -9,10 +9,12 @@ import time
 from collections.abc import Callable, Sequence
 from statistics import median
 
-from chord_core.documents import Board, RankRequest, Surfer, Water
-from chord_core.fit.rank import judge_rack
-from chord_core.fit.size import case_of
-from chord_core.fit.windows import board_at
+from chord_core.documents import Board, RankRequest, SolveRequest, Surfer, Water
+from chord_core.fit.case import case_of
+from chord_core.fit.ordinary import board_at
+from chord_core.fit.rank import doubts, judge_rack
+from chord_core.fit.size import Sized, answer_of
+from chord_core.fit.solve import solve
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import labelled_hulls
@@ -121,6 +123,26 @@ def _of_a_thousand(rounds: int) -> None:
         )
 
 
+def _searched(rounds: int) -> None:
+    """The search for windows, solving a board, and the doubts, beside the answer without them."""
+    boards = _rack(64)
+    request = RankRequest(surfer=Surfer(mass_kg=75, rung="linking"), water=Water(usual_m=1.1), boards=boards)
+    case = case_of(request)
+    assert case
+    hull, fins = labelled_hulls(boards), fins_of(boards)
+    rack = judge_rack(case, boards, hull, None, fins)
+    plain = _time(lambda: answer_of(Sized(case, None), searched=False), rounds)
+    asked = SolveRequest(surfer=request.surfer, water=request.water)
+    print(f"  schools and families in order: {plain * 1e3:.0f} ms")
+    for says, work in (
+        ("windows, tails, fins, builds", lambda: answer_of(Sized(case, None))),
+        ("a board solved", lambda: solve(asked)),
+        ("how sure, the next question", lambda: doubts(request, rack, fins)),
+    ):
+        taken = _time(work, max(rounds // 8, 3))
+        print(f"    {says:<30} {taken * 1e3:5.0f} ms   {taken / plain:4.0f} times as long")
+
+
 def _first_answer() -> None:
     """A fresh process: from nothing to the first answer."""
     document = ('{"board": {"family": "all-rounder", "length_m": 1.8, "width_m": 0.5, "thickness_m": 0.063}, '
@@ -138,6 +160,7 @@ def main(rounds: int) -> None:
     """Print the figures."""
     _of_64(rounds)
     _of_a_thousand(rounds)
+    _searched(rounds)
     _first_answer()
 
 

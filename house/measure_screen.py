@@ -1,4 +1,4 @@
-"""Measure the screen: from a moved handle, and from a typed number, to a repainted verdict."""
+"""Measure the screen: from a moved handle, and from a typed number, to a repainted verdict and windows."""
 
 from __future__ import annotations
 
@@ -14,14 +14,16 @@ from house.browser import close_browser, open_browser
 #: Does something, and resolves with the milliseconds until the verdict's next version is painted.
 _PAINTED = """
 const [kind, i, done] = arguments
-const verdict = document.querySelector('.verdict')
+const windows = kind === 'windows'
+const verdict = document.querySelector(windows ? '.windows' : '.verdict')
 const begun = performance.now()
 const seen = new MutationObserver(() => {
+  if (windows && verdict.dataset.fresh !== 'true') return
   seen.disconnect()
   requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)))
 })
-seen.observe(verdict, { attributes: true, attributeFilter: ['data-version'] })
-if (kind === 'handle') {
+seen.observe(verdict, { attributes: true, attributeFilter: [windows ? 'data-fresh' : 'data-version'] })
+if (kind !== 'number') {
   const key = i % 8 < 4 ? 'ArrowRight' : 'ArrowLeft'
   document.querySelector('[role=slider]').dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
 } else {
@@ -46,16 +48,20 @@ def _open(driver: WebDriver, port: int) -> None:
 
 
 def main(port: int, rounds: int) -> None:
-    """Print median and 95th percentile for both."""
+    """Print median and 95th percentile for each."""
     driver = open_browser()
     try:
         driver.set_script_timeout(20)
         _open(driver, port)
-        for kind in ("handle", "number"):
+        WebDriverWait(driver, 20).until(
+            lambda d: d.find_elements(By.CSS_SELECTOR, ".windows[data-fresh=true]")
+        )
+        for kind, wanted in (("handle", 100), ("number", 100), ("windows", 500)):
             taken = [driver.execute_async_script(_PAINTED, kind, i) for i in range(rounds + 5)][5:]
             p95 = quantiles(taken, n=20)[-1]
             said = f"median {median(taken):5.0f} ms   95th percentile {p95:5.0f} ms"
-            print(f"  {kind} to painted verdict       {said}   {p95 / 100:.2f} of 100 ms")
+            what = "handle to painted windows" if kind == "windows" else f"{kind} to painted verdict"
+            print(f"  {what:<28} {said}   {p95 / wanted:.2f} of {wanted} ms")
     finally:
         close_browser(driver)
 

@@ -14,12 +14,14 @@ from typing import Any
 import numpy as np
 from scipy.stats import spearmanr
 
-from chord_core.documents import Board, SolveRequest, Surfer, Water, parse
+from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water, parse
 from chord_core.documents.results import SolveResult
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.cautions import cautions_for
 from chord_core.fit.change import fit_in
+from chord_core.fit.gates import a
 from chord_core.fit.ordinary import board_at
+from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.line import read_line
 from chord_core.tables import families, rungs, table
@@ -137,11 +139,18 @@ def surfer_of(fitting: dict[str, Any]) -> Surfer:
     return parse(Surfer, facts)
 
 
+def _another_kind(fitting: dict[str, Any]) -> str:
+    """What is said of another kind than was written: the right ones that are as good, if any."""
+    kinds = size(SizeRequest(surfer=surfer_of(fitting), water=parse(Water, fitting["water"]))).families
+    either = [kind.family for kind in kinds if kind.either and kind.family in fitting["right"]]
+    return f"either: {' or '.join(map(a, either))} would do as well" if either else "another kind"
+
+
 def _verdict(fitting: dict[str, Any], result: SolveResult) -> str:
     assert result.ranked
     if fitting.get("not_here"):
         return "not here"
-    wrong = [] if result.ranked.family in fitting["right"] else ["another kind"]
+    wrong = [] if result.ranked.family in fitting["right"] else [_another_kind(fitting)]
     low, high = fitting["litres"]
     if not low <= result.ranked.litres <= high:
         wrong.append(f"{result.ranked.litres:.1f} L, {low:g} to {high:g} were written")
@@ -156,7 +165,7 @@ def fittings() -> list[str]:
     for fitting in written:
         result = solve(SolveRequest(surfer=surfer_of(fitting), water=parse(Water, fitting["water"])))
         verdict = _verdict(fitting, result)
-        agreed += verdict in ("as written", "not here")
+        agreed += verdict.startswith(("as written", "not here", "either"))
         rows.append([fitting["who"], fitting["advice"], _cell(result), verdict])
     return [
         "# Fittings",

@@ -28,6 +28,7 @@ from chord_core.fit.fix import fix
 from chord_core.fit.rank import rank
 from chord_core.fit.size import size
 from chord_core.fit.solve import solve
+from chord_core.fit.why import explain_compare, explain_rank, explain_size, explain_solve
 from chord_core.hull.describe import describe_hull
 from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
@@ -41,19 +42,19 @@ def _hull(data: Any, explain: bool) -> BaseModel:
 
 
 def _size(data: Any, explain: bool) -> BaseModel:
-    return size(parse(SizeRequest, data))
+    return (explain_size if explain else size)(parse(SizeRequest, data))
 
 
 def _rank(data: Any, explain: bool) -> BaseModel:
-    return rank(parse(RankRequest, data))
+    return (explain_rank if explain else rank)(parse(RankRequest, data))
 
 
 def _solve(data: Any, explain: bool) -> BaseModel:
-    return solve(parse(SolveRequest, data))
+    return (explain_solve if explain else solve)(parse(SolveRequest, data))
 
 
 def _compare(data: Any, explain: bool) -> BaseModel:
-    return compare(parse(CompareRequest, data))
+    return (explain_compare if explain else compare)(parse(CompareRequest, data))
 
 
 def _change(data: Any, explain: bool) -> BaseModel:
@@ -83,7 +84,7 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "change": _change,
     "fix": _fix,
 }
-EXPLAINED = ("hull", "water", "ride")
+EXPLAINED = ("hull", "water", "ride", "size", "rank", "solve", "compare")
 
 
 def _line(text: str) -> dict[str, Any]:

@@ -2,18 +2,21 @@
 
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water
-from chord_core.documents.results import SizeResult
+from chord_core.documents.results import School, SizeResult
 from chord_core.fit.bands import band_for, moves
-from chord_core.fit.size import case_of, size
-from chord_core.fit.windows import board_at, family_litres, place_of
+from chord_core.fit.case import case_of
+from chord_core.fit.ordinary import ordinary_fleet
+from chord_core.fit.size import size
 from chord_core.hull.describe import describe_hull
+from chord_core.ride.chunks import summary_of
 from chord_core.surfer.pencil import height_from_mass, pencil_rider
 from chord_core.surfer.spot import pencil_water
-from chord_core.tables import families, rungs
+from chord_core.tables import rungs
 from tests import tries
 from tests.strategies import inches, surfers, waters
 
@@ -182,47 +185,56 @@ class Schools(TestCase):
         self.assertEqual(sized({**green, "rung": "green wave"}).leads, "by ratio")
         self.assertEqual(sized({**green, "rung": "trimming"}).leads, "by step")
         self.assertEqual(sized({**PLAIN, "rung": "trimming"}).leads, "by ratio")
+        carving = {**self.present(33), "rung": "carving"}
+        self.assertEqual(sized(carving).leads, "by shape")
+        self.assertEqual(sized({**carving, "complaints": ("corky",)}).leads, "by step")
 
-    def test_disagreement_over_twelve_percent_warns(self) -> None:
-        far, near = (
-            sized(self.present(37.5, aim="more waves")),
-            sized(self.present(40, aim="one board for everything")),
-        )
-        self.assertIsNotNone(far.disagreement)
-        far = sized({**self.present(40), "rung": "trimming", "mass_kg": 110})
-        self.assertTrue(far.disagreement and far.disagreement.warns and "12%" in far.disagreement.says)
-        self.assertFalse(near.disagreement and near.disagreement.warns)
+    def test_all_four_are_shown_where_there_is_a_present_board(self) -> None:
+        names = [school.name for school in sized(self.present(38)).schools]
+        self.assertEqual(names, ["by ratio", "by step", "by shape", "by float"])
+
+    def by_float(self, surfer: dict[str, object], water: dict[str, object]) -> School:
+        return next(s for s in sized({**PLAIN, **surfer}, water).schools if s.name == "by float")
+
+    def test_float_asks_more_for_who_paddles_worse(self) -> None:
+        small: dict[str, object] = {"usual_m": 1.0, "steepness": "soft"}
+        unfit, fit = (self.by_float({"rung": "linking", "fitness": f}, small) for f in ("low", "high"))
+        self.assertGreater(unfit.low_l, fit.low_l)
+
+    def test_float_asks_no_more_than_can_be_sunk(self) -> None:
+        """Where waves are dived, the school's top is no harder than .9, though the family goes on."""
+        water: dict[str, object] = {"usual_m": 1.5, "steepness": "soft"}
+        for mass in (48, 56):
+            surfer = {"rung": "trimming", "mass_kg": mass, "wish": "all-rounder", "fitness": "low"}
+            school = self.by_float(surfer, water)
+            self.assertIn("sunk", school.reason)
+            _, hull, fins = ordinary_fleet(("all-rounder",))
+            case = case_of(SizeRequest(surfer=Surfer(**{**PLAIN, **surfer}), water=Water(**water)))
+            assert case
+            dive = summary_of(hull, fins, case.rider, case.spot, ranged=False).floats.duck_dive
+            self.assertAlmostEqual(float(np.interp(school.high_l, hull.litres, dive)), 0.90, delta=0.01)
+
+    @tries(16)
+    @given(surfers(), waters())
+    def test_disagreement_over_twelve_percent_warns(self, surfer: Surfer, water: Water) -> None:
+        """The school that is furthest from the leading one, by the middles of their bands."""
+        answer = size(SizeRequest(surfer=surfer, water=water))
+        middles = {school.name: (school.low_l + school.high_l) / 2 for school in answer.schools}
+        leads = middles.pop(str(answer.leads))
+        assume(middles)
+        apart = max((middle / leads - 1 for middle in middles.values()), key=abs)
+        assert answer.disagreement
+        self.assertAlmostEqual(answer.disagreement.share, apart)
+        self.assertIs(answer.disagreement.warns, abs(apart) > 0.12)
+        self.assertIs("over 12%" in answer.disagreement.says, abs(apart) > 0.12)
 
     def test_an_own_target_moves_the_leading_band(self) -> None:
         schools, own = sized(PLAIN | {"rung": "linking"}), sized(PLAIN | {"rung": "linking"}, target=40.0)
         self.assertEqual(own.target_l, 40.0)
         assert own.windows and schools.windows
-        low, high = own.windows.litres
-        self.assertAlmostEqual((low + high) / 2, 40.0, places=4)
-        self.assertEqual(schools.schools, own.schools)
-
-
-class WindowsInFamilies(TestCase):
-    @tries(24)
-    @given(surfers(), waters())
-    def test_hold_the_litres_that_are_asked_where_the_family_has_them(
-        self, surfer: Surfer, water: Water
-    ) -> None:
-        for kind in size(SizeRequest(surfer=surfer, water=water)).families:
-            family, window = families()[kind.family], kind.windows
-            for low, high in (window.length_m, window.width_m, window.thickness_m, window.litres):
-                self.assertLess(low, high)
-            middle = sum(window.litres) / 2
-            grid = family_litres(family.name)
-            if grid[0] <= middle <= grid[-1]:
-                litres = describe_hull(board_at(family, place_of(family, middle))).litres
-                self.assertAlmostEqual(litres, middle, delta=0.01 * middle)
-
-    def test_are_never_narrower_than_a_shapers_step(self) -> None:
-        window = sized(PLAIN | {"rung": "critical"}, target=26.0).windows
-        assert window
-        self.assertGreaterEqual(window.length_m[1] - window.length_m[0], 0.0254 - 1e-9)
-        self.assertGreaterEqual(window.thickness_m[1] - window.thickness_m[0], 0.0254 / 16 - 1e-9)
+        self.assertTrue(own.windows.litres[0] < 40.0 < own.windows.litres[1])
+        self.assertGreater(own.windows.litres[0], schools.windows.litres[0])
+        self.assertEqual(schools.schools[0], own.schools[0])
 
 
 class Pencil(TestCase):

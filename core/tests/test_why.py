@@ -9,9 +9,21 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.cli import run
-from chord_core.documents import Board, HullRequest, RideRequest, Surfer, Water, WaterRequest
+from chord_core.documents import (
+    Board,
+    CompareRequest,
+    HullRequest,
+    RankRequest,
+    RideRequest,
+    SizeRequest,
+    SolveRequest,
+    Surfer,
+    Water,
+    WaterRequest,
+)
 from chord_core.documents.requests import Swell
 from chord_core.documents.why import Derivation
+from chord_core.fit.why import explain_compare, explain_rank, explain_size, explain_solve
 from chord_core.tables import families
 from chord_core.why.explain import explain_hull, explain_ride, explain_water
 from tests import tries
@@ -20,7 +32,7 @@ from tests.strategies import boards, riders, seas
 ANY = st.sampled_from(list(families())).flatmap(boards)
 FUNCTIONS = {
     "sqrt": math.sqrt, "exp": math.exp, "ln": math.log, "tan": math.tan, "atan": math.atan, "pi": math.pi,
-    "max": max, "min": min,
+    "max": max, "min": min, "abs": abs,
     "S": lambda z: 1 / (1 + math.exp(-z)), "__builtins__": {},
 }  # fmt: skip
 
@@ -71,11 +83,30 @@ class Why(TestCase):
         told = {row.of: row.value for row in answer.derivations}
         self.assertAlmostEqual(told["breaker.height_m"] or 0, answer.breaker.height_m)
 
+    @tries(6)
+    @given(st.lists(boards("all-rounder"), min_size=2, max_size=3), riders(), seas())
+    def test_answer(self, some: list[Board], surfer: Surfer, water: Water) -> None:
+        """Band, fit and feel: the fit of the board that leads is the number that is explained."""
+        self.holds(explain_size(SizeRequest(surfer=surfer, water=water)).derivations)
+        ranked = explain_rank(RankRequest(surfer=surfer, water=water, boards=some, quick=True))
+        self.holds(ranked.derivations)
+        told = {row.of: row.value for row in ranked.derivations}
+        self.assertAlmostEqual(told["fit"] or 0, ranked.ranking[0].fit, places=6)
+        compared = explain_compare(CompareRequest(surfer=surfer, water=water, boards=some))
+        self.holds(compared.derivations)
+        self.assertEqual(len(compared.derivations), len(some) - 1)
+
+    def test_solved(self) -> None:
+        surfer, water = Surfer(mass_kg=70, rung="trimming"), Water(usual_m=0.9)
+        answer = explain_solve(SolveRequest(surfer=surfer, water=water))
+        self.holds(answer.derivations)
+        self.assertIn("band.low_l", [row.of for row in answer.derivations])
+
     def test_the_verb(self) -> None:
         document = {"board": {"family": "all-rounder", "length_m": 1.8, "width_m": 0.5, "thickness_m": 0.063}}
         sink = io.StringIO()
         self.assertEqual(run("hull", io.StringIO(json.dumps(document)), sink, explain=True), 0)
         self.assertIn("litres", [row["of"] for row in json.loads(sink.getvalue())["derivations"]])
         sink = io.StringIO()
-        self.assertEqual(run("rank", io.StringIO("{}"), sink, explain=True), 2)
+        self.assertEqual(run("fix", io.StringIO("{}"), sink, explain=True), 2)
         self.assertEqual(json.loads(sink.getvalue())["error"]["field"], "--explain")

@@ -37,6 +37,7 @@ class Bench(BrowserCase):
 
     def test_windows_follow_the_kind_that_is_picked(self) -> None:
         self.open_demo()
+        self.find(".windows[data-fresh=true]")
         before = self.text(".windows .lines")
         other = self.driver.find_elements(By.CSS_SELECTOR, ".kinds button[aria-pressed='false']")[0]
         name = other.text
@@ -44,6 +45,20 @@ class Bench(BrowserCase):
         self.wait(lambda: self.text(".windows .lines") != before, "other windows")
         pressed = self.find(".kinds button[aria-pressed='true']")
         self.assertEqual(pressed.text, name)
+
+    def test_windows_are_there_for_all_that_is_matched(self) -> None:
+        self.open_demo()
+        self.find(".windows[data-fresh=true]")
+        names = [line.get_attribute("aria-label") for line in self.all(".windows .window")]
+        dims, ends = (
+            ["Length", "Width", "Thickness", "Litres"],
+            ["Nose", "Tail", "Nose rocker", "Tail rocker"],
+        )
+        self.assertEqual(names, dims + ends)
+
+    def test_the_verdict_says_how_sure_it_is(self) -> None:
+        self.open_demo()
+        self.wait_text("[data-doubts]", "draws")
 
     def test_a_board_that_is_not_yet_says_so_and_why(self) -> None:
         self.open_demo()
@@ -65,7 +80,12 @@ class Bench(BrowserCase):
         self.open_demo()
         self.open_ticket("Dov Merrick")
         self.wait_text(".reasons", "will not catch")
-        self.assertIn("L/kg", self.text(".reasons"))
+        titles = [title.get_attribute("textContent") for title in self.all(".ruler svg g > title")]
+        self.assertEqual(
+            [title.split(":")[0] for title in titles], ["by ratio", "by step", "by shape", "by float"]
+        )
+        self.assertIn("L/kg", titles[0])
+        self.wait_text(".reasons", "costs a quarter of the rides")
         self.wait_text(".reasons", "ask again about both")
 
     def test_a_label_that_disagrees_is_said(self) -> None:

@@ -68,9 +68,11 @@ class SizeRequest(Document):
 
 
 class RankRequest(SizeRequest):
-    """``rank`` reads the boards of a rack besides."""
+    """``rank`` reads the boards of a rack besides; ``quick``: their order only, without the search for
+    windows and without doubts."""
 
     boards: tuple[Board, ...] = Field(min_length=1, max_length=20000)
+    quick: bool = False
 
 
 class Pinned(Document):

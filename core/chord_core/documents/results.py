@@ -216,6 +216,7 @@ class SizeResult(Result):
     cautions: tuple[str, ...] = ()
     days: tuple[Day, ...] = ()
     tables_version: str
+    derivations: tuple[Derivation, ...] = ()
 
 
 class Float(Result):
@@ -304,6 +305,7 @@ class RankResult(Result):
     not_yet: str = ""
     sure: tuple[Sure, ...] = ()
     next_question: NextQuestion | None = None
+    derivations: tuple[Derivation, ...] = ()
 
 
 class SolveResult(Result):
@@ -314,6 +316,7 @@ class SolveResult(Result):
     board: Board | None = None
     fit: float | None = None
     ranked: Ranked | None = None
+    derivations: tuple[Derivation, ...] = ()
 
 
 class Difference(Result):
@@ -357,6 +360,7 @@ class CompareResult(Result):
     hand_overs: tuple[HandOver, ...] = ()
     hand_over_m: float | None = None
     feel: tuple[Feel, ...] = ()
+    derivations: tuple[Derivation, ...] = ()
 
 
 class Change(Result):

@@ -18,8 +18,8 @@ class Derivation(Result):
     """How the number ``of`` came about.
 
     ``formula``: where ``closed``, an expression over the inputs' symbols that gives ``value`` (with sqrt,
-    exp, ln, tan, atan, pi, S(z) = 1 / (1 + exp(-z)); ** is a power); else what is solved, in words.
-    ``valid``: where it holds; ``outside``: it is used beyond that here.
+    exp, ln, tan, atan, pi, max, min, abs, S(z) = 1 / (1 + exp(-z)); ** is a power); else what is solved, in
+    words. ``valid``: where it holds; ``outside``: it is used beyond that here.
     """
 
     of: str

@@ -66,6 +66,19 @@ def _stand_up_band(rider: Rider, rung: Rung, spot: Spot) -> Band:
     return litres(low), litres(high)
 
 
+def ratio_of(rung: Rung, family: str | None) -> Band:
+    """Litres per kilogram to start from [L/kg]: a longboard's own, else the rung's."""
+    low, high = table("sizing")["longboard_litres_per_kg"].get(family, rung.litres_per_kg)
+    return low, high
+
+
+def by_mass(rider: Rider, family: str | None, rung: Rung | None = None) -> float:
+    """More a kilogram for light people on boards that are stood on more than paddled: (75 / M)^.2."""
+    longboard = family in table("sizing")["longboard_litres_per_kg"]
+    stood_on = longboard or (rung or rider.rung).name in _STOOD_ON
+    return float((75 / rider.mass_kg) ** 0.2) if stood_on else 1.0
+
+
 def band_for(rider: Rider, spot: Spot, family: str | None = None, rung: Rung | None = None) -> Band:
     """The band of litres [L] for a rider, by ratio.
 
@@ -77,12 +90,9 @@ def band_for(rider: Rider, spot: Spot, family: str | None = None, rung: Rung | N
     rung = rung or rider.rung
     if rider.craft == "stand_up":
         return _stand_up_band(rider, rung, spot)
-    longboards = table("sizing")["longboard_litres_per_kg"]
-    low, high = longboards.get(family, rung.litres_per_kg)
-    stood_on = family in longboards or rung.name in _STOOD_ON
-    by_mass = (75 / rider.mass_kg) ** 0.2 if stood_on else 1.0
-    moved = float(np.prod([move.factor for move in moves(rider, spot)]))
-    return low * by_mass * moved * rider.mass_kg, high * by_mass * moved * rider.mass_kg
+    low, high = ratio_of(rung, family)
+    moved = float(np.prod([move.factor for move in moves(rider, spot)])) * by_mass(rider, family, rung)
+    return low * moved * rider.mass_kg, high * moved * rider.mass_kg
 
 
 def aimed_band(rider: Rider, spot: Spot, family: str | None = None) -> tuple[Band, str]:

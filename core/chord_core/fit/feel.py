@@ -11,7 +11,7 @@ from chord_core.ride.works import Riding
 from chord_core.tables import table
 
 
-def _felt(riding: Riding) -> Array:
+def felt_of(riding: Riding) -> Array:
     """What is felt of each board, (n, 6), all positive: turn radius, roll time, swing weight, sweet spot,
     hold, trim point."""
     columns = (turn_radius(riding.hull, riding.fins), riding.roll_s, riding.hull.swing_kg_m2, riding.sweet_m,
@@ -24,7 +24,7 @@ def feel_of(riding: Riding) -> tuple[Feel, ...]:
 
     Root mean square of the logarithms of the six ratios over their scale; about 2 + 6 A sessions
     (``docs/model.md``)."""
-    rules, felt = table("compare")["feel"], np.log(_felt(riding))
+    rules, felt = table("compare")["feel"], np.log(felt_of(riding))
     found = []
     for row in range(1, len(felt)):
         change = float(np.sqrt((((felt[row] - felt[0]) / rules["scale"]) ** 2).mean()))

@@ -69,7 +69,7 @@ def _water_gate(family: Family, rider: Rider, spot: Spot) -> str | None:
     name = family.name
     least = rules["from_face_heights"].get(name)
     if least is not None and face < least:
-        return f"{a(name)} is for faces from {least:g} body heights; the usual one is {face:.1f}"
+        return f"{a(name)} is for faces from {least:g} body heights; usual here: {face:.1f}"
     if name not in rules["big_water"] and face > rules["up_to_face_heights"]:
         return f"the usual face of {face:.1f} body heights is too big for {a(name)}"
     if spot.steepness in ("steep", "hollow") and name in rules["not_where_steep"]:

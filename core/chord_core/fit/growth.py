@@ -50,13 +50,24 @@ def family_band(rider: Rider, spot: Spot, family: str, target_l: float | None) -
     return settled_band(rider, spot, family, target_l)
 
 
-def litres_part(litres: Array, low: Array, high: Array, rung_step: int) -> Array:
+def over_softness(rider: Rider, spot: Spot) -> float:
+    """How fast growth falls over the band."""
+    c = craft()
+    if spot.river:
+        return c.growth_over_river
+    return c.growth_over if rider.rung.step >= rungs()["trimming"].step else c.growth_over_first
+
+
+def litres_part(litres: Array, low: Array, high: Array, k: float) -> Array:
     """1 in the middle of the band, a little less at its ends, falling with the squared log outside
-    (``docs/model.md``, growth): a band is where a rung's surfers are, and most of them are in its middle."""
+    (``docs/model.md``, growth): a band is where a rung's surfers are, and most of them are in its middle.
+
+    Args:
+        k: how fast it falls over the band.
+    """
     c = craft()
     over = np.log(np.maximum(litres / high, 1)) ** 2
     under = np.log(np.maximum(low / litres, 1)) ** 2
-    k = c.growth_over if rung_step >= rungs()["trimming"].step else c.growth_over_first
     from_middle = np.log(litres / np.sqrt(low * high)) / (np.log(high / low) / 2)
     inside = np.log(c.growth_edge) * np.minimum(np.abs(from_middle), 1) ** 2
     return np.asarray(np.exp(inside - over / k - under / c.growth_under))
@@ -104,7 +115,7 @@ def growth_of(
     """
     of = {name: family_band(rider, spot, name, target_l) for name in set(families)}
     low, high = np.array([of[name] for name in families]).T
-    litres = litres_part(hull.litres, low, high, rider.rung.step)
+    litres = litres_part(hull.litres, low, high, over_softness(rider, spot))
     if target_l is None:
         litres = litres * _a_fifth_at_once(rider, spot, hull.litres)
     learn, shared = _learn(rider, spot, ridden), _shared(rider, ridden)

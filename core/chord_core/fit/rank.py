@@ -109,14 +109,16 @@ class JudgedRack:
 
 
 def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) -> Rows:
-    """Rows, best first. Neighbours within a step of fit are "either": the one within the budget
-    stands first, then the better fit, then the litres nearer the target. No board's place against
-    another depends on a third."""
-    budget = sized.case.rider.surfer.budget
+    """Rows, best first; what the wish names goes before, if it is not far off. Neighbours within a step of
+    fit are "either": the one within the budget stands first, then the better fit, then the litres nearer the
+    target. No board's place against another depends on a third."""
+    surfer = sized.case.rider.surfer
+    budget, rules = surfer.budget, table("fit")
+    wished = np.array([board.family == surfer.wish for board in boards]) & (fit >= rules["wish_from"])
     over = [bool(budget and board.price and board.price > budget) for board in boards]
-    step = np.floor(fit / table("fit")["either_within"])
+    step = np.floor(fit / rules["either_within"])
     off = np.abs(judged.hull.litres - sized.sizing.target_l)
-    return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step))
+    return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step, ~wished))
 
 
 def judge_rack(
@@ -172,9 +174,9 @@ def rank(request: RankRequest) -> RankResult:
         return RankResult(size=empty, judged_by=FACTORS, ranking=())
     fins = fins_of(request.boards)
     rack = judge_rack(case, request.boards, labelled_hulls(request.boards), request.target_l, fins)
-    sure, question = doubts(request, rack, fins)
+    sure, question = ((), None) if request.quick else doubts(request, rack, fins)
     return RankResult(
-        size=answer_of(rack.sized),
+        size=answer_of(rack.sized, searched=not request.quick),
         judged_by=FACTORS,
         ranking=tuple(rack.describe(int(row)) for row in rack.order),
         not_yet="" if rack.fit.max() > 0 else NOT_YET,

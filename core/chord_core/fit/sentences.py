@@ -20,10 +20,9 @@ from chord_core.surfer.pencil import Rider
 from chord_core.tables import table
 
 #: How much what is no part of the fit weighs beside its parts, in the log of fit.
-_STEP_COUNTS, _TOO_FAR_COUNTS, _LABEL_COUNTS, _WISH_COUNTS = 0.02, 0.10, 0.06, 0.05
-#: A part that lifts less of the fit than this is spoken of only where nothing else is; one that costs less is
-#: not worth a word.
-_NOTHING, _MINOR = 0.004, 0.015
+_STEP_COUNTS, _TOO_FAR_COUNTS, _LABEL_COUNTS, _WISH_COUNTS = 0.02, 0.30, 0.06, 0.05
+#: A part that costs less of the fit than this is not worth a word.
+_MINOR = 0.015
 
 #: From this share a complaint is answered.
 _ANSWERED = 0.8
@@ -158,9 +157,9 @@ def _duck(judged: Judged, _: About, row: int) -> Said:
 def _litres(judged: Judged, _: About, row: int) -> Said:
     litres, growth = judged.hull.litres[row], judged.growth
     low, high = growth.low_l[row], growth.high_l[row]
-    asked = f"{low:.0f} to {high:.0f} L asked for"
+    asked = f"{low:.1f} to {high:.1f} L asked for"
     if judged.stays:
-        asked = f"{high:.0f} L that are enough here"
+        asked = f"{high:.1f} L that are enough here"
     if litres < low:
         return None, f"{low - litres:.1f} L under the {asked}."
     if litres > high:
@@ -273,13 +272,12 @@ def _beside(
 
 
 def _two(found: list[tuple[str, Reason]], taken: set[str]) -> list[str]:
-    """The two that count most, of different topics; what counts for nothing only where nothing else is."""
+    """The two that count most, of different topics."""
     said: list[str] = []
     for part, reason in sorted(found, key=lambda row: -row[1].counts):
-        if _topic(part) in taken or (said and reason.counts < _NOTHING):
-            continue
-        taken.add(_topic(part))
-        said.append(reason.says)
+        if _topic(part) not in taken:
+            taken.add(_topic(part))
+            said.append(reason.says)
         if len(said) == 2:
             break
     return said

@@ -25,10 +25,10 @@ from chord_core.line import write_line
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import families
 
-#: Steps of the last search, and boards a step.
-_STEPS, _EACH = (0.5, 0.35, 0.25, 0.15, 0.1), 64
-#: Families that are searched to the end when none is named.
-_FAMILIES = 2
+#: Steps of the search before and after tail, fins and build are settled, and boards a step.
+_STEPS, _LAST, _EACH = (0.5, 0.3, 0.15), (0.25, 0.12), 48
+#: Families that are looked into when none is named; the best of them is searched to the end.
+_FAMILIES = 3
 #: Another tail or set-up has to be better by this share, another build by that: what a family is usually made
 #: with is known, and a shape is proven in the cheaper build.
 _WORTH_IT, _WORTH_A_BUILD = 1.005, 1.015
@@ -47,10 +47,12 @@ def _first(judge: Judge, family: str, pinned: dict[str, float]) -> Found:
     return judge.look(family, first_shapes(family), pinned, None)
 
 
-def _better(judge: Judge, found: Found, pinned: dict[str, float], base: Board | None, seed: int) -> Found:
-    """Go on from the best of a family with ever smaller steps."""
-    for i, step in enumerate(_STEPS):
-        shapes = near(found, _EACH, step, seed + i)
+def _better(
+    judge: Judge, found: Found, pinned: dict[str, float], base: Board | None, steps: tuple[float, ...]
+) -> Found:
+    """Go on from the best of a family with ever smaller steps; the strays are the same in every run."""
+    for step in steps:
+        shapes = near(found, _EACH, step, round(1000 * step))
         found = found.joined(judge.look(found.family, shapes, pinned, base))
     return found
 
@@ -137,15 +139,14 @@ def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solv
     founds = sorted(founds, key=lambda found: (found.family != wish, -found.best))[:_FAMILIES]
     if wish and founds and founds[0].family == wish and not family:
         founds = founds[:1]
-    solved = []
-    for found in founds:
-        better = _better(judge, found, pinned, None, 10)
-        board = _dressed(judge, _best(better, pinned, None))
-        again = judge.look(found.family, better.shapes[_top(better)], pinned, board)
-        last = _better(judge, again, pinned, board, 20)
-        windows = _windows_in(sized, found.family) if not pinned else None
-        solved.append(rounded(judge, _held(_best(last, pinned, board), windows), pinned, windows))
-    return max(solved, key=lambda one: one.fit) if solved else None
+    if not founds:
+        return None
+    better = max((_better(judge, found, pinned, None, _STEPS) for found in founds), key=lambda one: one.best)
+    board = _dressed(judge, _best(better, pinned, None))
+    again = judge.look(better.family, better.shapes[_top(better)], pinned, board)
+    last = _better(judge, again, pinned, board, _LAST)
+    windows = _windows_in(sized, better.family) if not pinned else None
+    return rounded(judge, _held(_best(last, pinned, board), windows), pinned, windows)
 
 
 def _top(found: Found) -> Rows:

@@ -14,7 +14,9 @@ from chord_core.ride.fins import fins_of
 
 #: Rides that a step may cost, and the sizes that are looked at: all dims by the same share.
 _COSTS_MOST = 0.25
-_SCALES = np.linspace(1.0, 0.80, 11)
+#: Under so many rides an hour there are none to lose.
+_HARDLY = 0.25
+_SCALES = np.linspace(1.0, 0.80, 21)
 
 
 def scaled(board: Board, scale: float) -> Board:
@@ -47,7 +49,7 @@ def step_down(case: Case) -> StepDown | None:
     The same board smaller by the same share in every dim. None without a present board, on a river, where it
     gives no rides to lose, and where even a fifth off each dim would cost less."""
     now = case.now
-    if now is None or case.spot.river or not now.ridden.rides[0] > 0.05:
+    if now is None or case.spot.river or not now.ridden.rides[0] > _HARDLY:
         return None
     boards = [scaled(now.board, float(scale)) for scale in _SCALES]
     hull = labelled_hulls(boards)
@@ -57,7 +59,8 @@ def step_down(case: Case) -> StepDown | None:
     if not len(under):
         return None
     last = int(under[0])
-    part = (rides[last - 1] - least) / (rides[last - 1] - rides[last])
+    # Rides fall by shares, not by counts.
+    part = np.log(rides[last - 1] / least) / np.log(rides[last - 1] / max(rides[last], 1e-9))
     litres = float(hull.litres[last - 1] + part * (hull.litres[last] - hull.litres[last - 1]))
     share = 1 - litres / float(hull.litres[0])
     says = f"Down to {litres:.1f} L ({share:.0%} less) costs a quarter of the rides."

@@ -26,9 +26,11 @@ _HALF_LITRE = 0.5
 
 
 def outwards(low: float, high: float, step: float) -> tuple[float, float]:
-    """A window out to whole steps, never narrower than one."""
+    """A window out to whole steps; one that is a single step wide reaches half a step to either side."""
     first, last = np.floor(low / step + 1e-9), np.ceil(high / step - 1e-9)
-    return float(first * step), float(max(last, first + 1) * step)
+    if last <= first:
+        first, last = first - 0.5, first + 0.5
+    return float(first * step), float(last * step)
 
 
 def windows_of(found: Found) -> Windows:

@@ -79,7 +79,8 @@ def turn_radius(hull: Hull, fins: FinSet) -> Array:
     """Turn radius [m], an index, (n,)."""
     fleet = hull.fleet
     notch = np.where(fleet.notch > 0, fleet.notch, 0.0)
-    block = fleet.tail_block / fleet.tail_width * np.maximum(1 - 5 * notch, 0)
+    drawn = np.minimum(fleet.tail_block, fleet.tail_width)
+    block = drawn / fleet.tail_width * np.maximum(1 - 5 * notch, 0)
     swing = (hull.swing_kg_m2 / 0.95) ** 0.10
     yaw = np.maximum(fins.yaw / set_strength("thruster", "M")[1], 0.5) ** 0.08
     bite = 1 - 0.07 * (1 - edge_share(hull)) - 0.10 * (fleet.rail - 0.5) - 0.05 * fins.single

@@ -134,7 +134,8 @@ class Walls(ApiCase):
 
     def test_from_another_shop_nothing_is_there(self) -> None:
         ticket = self.ticket()
-        own = {"board": self.board.pk, "break": self.place.pk, "fitting": ticket["id"]}
+        of_ticket = dict.fromkeys(("fitting", "windows", "doubts"), ticket["id"])
+        own = {"board": self.board.pk, "break": self.place.pk, **of_ticket}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}}

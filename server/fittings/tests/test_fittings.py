@@ -11,6 +11,8 @@ from fittings.models import Fitting
 from rack.models import Board
 from surfers.models import Surfer
 
+SCHOOLS = {"by ratio", "by step", "by shape", "by float"}
+
 
 class Tickets(ApiCase):
     def patch(self, ticket: dict[str, Any], **change: Any) -> dict[str, Any]:
@@ -98,7 +100,44 @@ class Tickets(ApiCase):
         present = ticket["answer"]["present"]
         self.assertEqual(present["hull"]["line"]["imperial"], "6'0 1/16 x 20 1/16 x 2 17/32, 33.0 L")
         self.assertAlmostEqual(present["ranked"]["litres"], 33.0)
-        self.assertEqual({s["name"] for s in ticket["answer"]["size"]["schools"]}, {"by ratio", "by step"})
+        schools = {school["name"] for school in ticket["answer"]["size"]["schools"]}
+        self.assertEqual(schools, SCHOOLS)
+
+    def test_windows_are_searched_apart_and_say_of_which_version(self) -> None:
+        """The verdict does not wait for the search: families first, windows when they are asked for."""
+        ticket = self.ticket(present_board=BOARD)
+        self.assertIsNone(ticket["answer"]["size"]["windows"])
+        self.assertTrue(ticket["answer"]["size"]["families"])
+        settled = self.good("get", f"/api/fittings/{ticket['id']}/windows/")
+        self.assertEqual(settled["version"], ticket["version"])
+        size = settled["size"]
+        self.assertEqual(size["target_l"], ticket["answer"]["size"]["target_l"])
+        for name in ("length_m", "nose_width_m", "tail_rocker_m", "litres"):
+            low, high = size["windows"][name]
+            self.assertLess(low, high)
+        self.assertTrue(size["tails"] and size["fins"] and size["builds"] and size["fin_size"])
+
+    def test_doubts_are_of_the_shops_boards(self) -> None:
+        ticket = self.ticket(present_board=BOARD)
+        doubts = self.good("get", f"/api/fittings/{ticket['id']}/doubts/")
+        self.assertEqual(doubts["version"], ticket["version"])
+        ranked = [row["id"] for row in ticket["answer"]["ranking"]]
+        self.assertTrue({row["id"] for row in doubts["sure"]} <= set(ranked))
+        self.assertAlmostEqual(sum(row["on_top"] for row in doubts["sure"]), 1.0)
+        self.assertIsNotNone(doubts["fix"]["fit"])
+        blank = self.good("post", "/api/fittings/", {"facts": {"name": "Nobody yet"}})
+        nothing = self.good("get", f"/api/fittings/{blank['id']}/doubts/")
+        self.assertEqual((nothing["sure"], nothing["next_question"], nothing["fix"]), ([], None, None))
+
+    def test_a_surfer_who_shares_is_served_with_the_other(self) -> None:
+        sharer = {"mass_kg": 50, "rung": "starter"}
+        ticket = self.ticket(aim="keep and share", sharers=[sharer])
+        self.assertEqual(ticket["facts"]["sharers"][0]["mass_kg"], 50)
+        error = self.refused(
+            400, "patch", f"/api/fittings/{ticket['id']}/",
+            {"version": ticket["version"], "facts": {"sharers": [{"mass_kg": 2}]}},
+        )  # fmt: skip
+        self.assertEqual(error["field"], "facts.sharers.0.mass_kg")
 
     def test_bad_facts_name_their_field_and_write_nothing(self) -> None:
         ticket = self.ticket()

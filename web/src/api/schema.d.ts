@@ -767,8 +767,8 @@ export interface components {
          * @description How the number ``of`` came about.
          *
          *     ``formula``: where ``closed``, an expression over the inputs' symbols that gives ``value`` (with sqrt,
-         *     exp, ln, tan, atan, pi, S(z) = 1 / (1 + exp(-z)); ** is a power); else what is solved, in words.
-         *     ``valid``: where it holds; ``outside``: it is used beyond that here.
+         *     exp, ln, tan, atan, pi, max, min, abs, S(z) = 1 / (1 + exp(-z)); ** is a power); else what is solved, in
+         *     words. ``valid``: where it holds; ``outside``: it is used beyond that here.
          */
         Derivation: {
             /** Of */
@@ -1711,6 +1711,11 @@ export interface components {
             days: components["schemas"]["Day"][];
             /** Tables Version */
             tables_version: string;
+            /**
+             * Derivations
+             * @default []
+             */
+            derivations: components["schemas"]["Derivation"][];
         };
         /**
          * Station

@@ -38,7 +38,7 @@ const state = reactive<State>({
 let saver: Saver | null = null
 
 /** Nothing more is asked until the facts have rested for a moment. */
-const REST_MS = 40
+const REST_MS = 80
 const DOUBTS_MS = 500
 let resting: ReturnType<typeof setTimeout> | undefined
 let doubting: ReturnType<typeof setTimeout> | undefined
@@ -59,11 +59,15 @@ async function doubt(fitting: Fitting): Promise<void> {
   if (stands(fitting, doubts.version)) state.doubts = doubts
 }
 
+function rest(): void {
+  clearTimeout(resting)
+  clearTimeout(doubting)
+}
+
 /** Windows take a search and doubts take draws: asked for when the verdict stands. A server that is away is
  * said by the saver; what was found before stays until then. */
 function askMore(fitting: Fitting): void {
-  clearTimeout(resting)
-  clearTimeout(doubting)
+  rest()
   if (fitting.answer.size.missing?.length) {
     Object.assign(state, { settled: null, doubts: null })
     return
@@ -119,6 +123,7 @@ function inverse(fitting: Fitting, change: Change): Change {
 const WATER_FACTS = ['small_m', 'usual_m', 'big_m', 'steepness', 'duck_dive_needed']
 
 function push(change: Change): void {
+  rest()
   state.fault = null
   saver?.push(change)
 }

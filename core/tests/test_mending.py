@@ -1,0 +1,172 @@
+"""What may be tried before another board is sold, the step down, and the doubts."""
+
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import assume, given
+
+from chord_core.documents import Board, ChangeRequest, FixRequest, RankRequest, SizeRequest, Surfer, Water
+from chord_core.documents.results import ChangeResult, RankResult
+from chord_core.errors import ChordError
+from chord_core.fit.case import case_with
+from chord_core.fit.change import RIGHT, change, fin_trials, fit_in
+from chord_core.fit.fix import fix
+from chord_core.fit.ordinary import board_at
+from chord_core.fit.rank import rank
+from chord_core.fit.size import size
+from chord_core.fit.step import scaled
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.chunks import summary_of
+from chord_core.ride.fins import fins_of
+from chord_core.tables import families, table
+from tests import tries
+from tests.strategies import boards, inches, riders
+
+SURFER = {"mass_kg": 75, "height_m": 1.78, "rung": "linking"}
+WATER = {"usual_m": 1.1}
+
+
+class Change(TestCase):
+    def ask(self, board: Board, **facts: object) -> ChangeResult:
+        return change(ChangeRequest(surfer=Surfer(**{**SURFER, **facts}), water=Water(**WATER), board=board))
+
+    def test_what_is_right_stays(self) -> None:
+        answer = self.ask(inches("all-rounder", 74, 20.25, 2.6))
+        self.assertGreaterEqual(answer.fit, RIGHT)
+        self.assertEqual(answer.changes, ())
+
+    def test_each_change_makes_it_right_and_a_smaller_one_does_not(self) -> None:
+        """A board of far too many litres: the same board scaled reaches the fit that is right, and a scale
+        nearer to it does not."""
+        board = inches("all-rounder", 80, 21.5, 2.9)
+        answer = self.ask(board)
+        litres = next(row for row in answer.changes if row.thing == "litres")
+        self.assertGreaterEqual(litres.fit, RIGHT)
+        case = case_with(Surfer(**SURFER), Water(**WATER))
+        assert case
+        was, becomes = (float(text.split()[0]) for text in (litres.was, litres.becomes))
+        nearer = scaled(board, ((becomes / was) ** (1 / 3) + 1) / 2)
+        self.assertLess(float(fit_in(case, None, [nearer])[0]), RIGHT)
+
+    def test_practice_makes_a_small_board_right_before_a_bigger_one_is_sold(self) -> None:
+        board = inches("all-rounder", 72, 19.5, 2.4)
+        rusty = self.ask(board, sessions_month=1, rung="linking", aim="more waves")
+        for row in rusty.changes:
+            self.assertGreaterEqual(row.fit, RIGHT)
+            self.assertNotEqual(row.was, row.becomes)
+
+
+class Fix(TestCase):
+    def test_fins_that_slide_are_mended_before_a_sale(self) -> None:
+        """A heavy rider on tiny soft fins in steep water: other fins bring part of what a new board does."""
+        board = inches(
+            "performance shortboard", 74, 19.5, 2.5, fins={"setup": "thruster", "size": "XS", "flex": "soft"}
+        )
+        surfer = Surfer(mass_kg=85, rung="carving", present_board=board, complaints=("slides",))
+        answer = fix(FixRequest(surfer=surfer, water=Water(usual_m=2.0, steepness="steep")))
+        assert answer.fit is not None and answer.best_fit is not None
+        self.assertGreater(answer.best_fit, answer.fit)
+        self.assertIn("fins", {row.thing for row in answer.fixes})
+        best = answer.fixes[0]
+        self.assertAlmostEqual(
+            best.recovers, min((best.fit - answer.fit) / (answer.best_fit - answer.fit), 1.0)
+        )
+        self.assertEqual(answer.heard[0].complaint, "slides")
+        self.assertIs(answer.first, best.recovers >= 0.5)
+
+    def test_nothing_is_sold_to_who_has_the_right_board(self) -> None:
+        board = inches("all-rounder", 74, 20.25, 2.6)
+        answer = fix(
+            FixRequest(surfer=Surfer(**SURFER, present_board=board), water=Water(**WATER), boards=(board,))
+        )
+        self.assertEqual(answer.fixes, ())
+        self.assertIn("Keep the board", answer.says)
+
+    def test_without_a_present_board_there_is_nothing_to_fix(self) -> None:
+        with self.assertRaises(ChordError) as stop:
+            fix(FixRequest(surfer=Surfer(**SURFER)))
+        self.assertEqual(stop.exception.field, "surfer.present_board")
+
+    def test_fins_are_tried_one_thing_at_a_time_first(self) -> None:
+        board = inches("all-rounder", 73, 20, 2.5)
+        trials = fin_trials(board)
+        changes = [
+            sum(getattr(one.fins, name) not in (None, usual) for name, usual in
+                (("size", "M"), ("flex", "medium"), ("position_m", 0.0)))
+            for one, _ in trials
+        ]  # fmt: skip
+        self.assertEqual(changes, sorted(changes))
+        self.assertEqual({one.fins.size or "M" for one, _ in trials}, set(table("fins")["sizes"]))
+
+
+class StepDown(TestCase):
+    @tries(15)
+    @given(boards("all-rounder"), riders())
+    def test_costs_a_quarter_of_the_rides_and_no_more(self, board: Board, surfer: Surfer) -> None:
+        """The same board at the litres of the step: its rides are three quarters, within two in a hundred."""
+        surfer = surfer.model_copy(update={"present_board": board})
+        water = Water(usual_m=1.0)
+        case = case_with(surfer, water)
+        step = size(SizeRequest(surfer=surfer, water=water)).step_down
+        assume(step is not None and case is not None)
+        assert step and case
+        scales = np.linspace(0.8, 1.0, 41)
+        litres = labelled_hulls([scaled(board, float(scale)) for scale in scales]).litres
+        there = scaled(board, float(np.interp(step.to_l, litres, scales)))
+        hull = labelled_hulls([there])
+        rides = summary_of(hull, fins_of([there]), case.rider, case.spot, ranged=False).rides[0]
+        self.assertAlmostEqual(float(rides), 0.75 * step.rides_now, delta=0.02 * step.rides_now)
+
+    def test_the_same_board_scaled_has_the_cube_of_the_litres(self) -> None:
+        board = inches("mid-length", 84, 21, 2.7, stated_litres=46.0)
+        litres = labelled_hulls([board, scaled(board, 0.9)]).litres
+        self.assertAlmostEqual(litres[1] / litres[0], 0.9**3, delta=0.01)
+
+
+class Doubts(TestCase):
+    DIMS = ((70, 19, 2.3), (73, 20, 2.5), (75, 20.5, 2.6), (80, 21.5, 2.85))
+    RACK = tuple(inches("all-rounder", *dims) for dims in DIMS)
+
+    KINDS = tuple(board_at(families()[name], place) for place in (0.2, 0.4, 0.6)
+                  for name in ("groveler", "all-rounder", "performance shortboard", "step-up"))  # fmt: skip
+
+    def ask(
+        self, surfer: dict[str, object], water: dict[str, object], rack: tuple[Board, ...] = RACK
+    ) -> RankResult:
+        return rank(RankRequest(surfer=Surfer(**surfer), water=Water(**water), boards=rack))
+
+    def test_shares_of_the_draws_add_up(self) -> None:
+        answer = self.ask(SURFER, WATER)
+        self.assertAlmostEqual(sum(row.on_top for row in answer.sure), 1.0)
+        self.assertAlmostEqual(sum(row.in_three for row in answer.sure), 3.0)
+        for row in answer.sure:
+            self.assertLessEqual(row.on_top, row.in_three)
+
+    def test_who_is_alone_on_top_is_sure(self) -> None:
+        """A shortboarder's board beside a beginner's: a rung or three kilos either way change nothing."""
+        few = (self.RACK[1], inches("long soft-top", 110, 23, 3.3))
+        answer = rank(RankRequest(surfer=Surfer(**SURFER), water=Water(**WATER), boards=few))
+        top = next(row for row in answer.sure if row.index == answer.ranking[0].index)
+        self.assertEqual(top.on_top, 1.0)
+
+    def test_only_unknown_facts_are_asked(self) -> None:
+        known = {**SURFER, "age": 30, "fitness": "good", "sessions_month": 4, "wetsuit_mm": 3}
+        known |= {"foot_weight": "even", "style": "active", "craft": "prone", "aim": "trip"}
+        water = {"small_m": 0.6, "usual_m": 1.1, "big_m": 1.7, "steepness": "average", "crowd": "low"}
+        self.assertIsNone(self.ask(known, water).next_question)
+
+    def test_the_question_is_one_whose_answer_changes_the_board(self) -> None:
+        """Asked and answered, another board leads."""
+        who: dict[str, object] = {"mass_kg": 75, "rung": "linking"}
+        before = self.ask(who, {}, self.KINDS)
+        question = before.next_question
+        assert question
+        self.assertTrue(question.asks.endswith("?"))
+        row = next(r for r in table("questions")["questions"] if r["field"] == question.field)
+        name, of_water = question.field.removeprefix("water."), question.field.startswith("water.")
+        leads = set()
+        for answer in row["answers"]:
+            said = {name: answer}
+            after = self.ask({**who, **({} if of_water else said)}, said if of_water else {}, self.KINDS)
+            leads.add(max(after.ranking, key=lambda r: r.fit).index)
+        self.assertNotEqual(leads, {max(before.ranking, key=lambda r: r.fit).index})

@@ -1,0 +1,113 @@
+"""Every sentence is built from the number that made it: take the number away and the sentence goes."""
+
+from dataclasses import replace
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given
+
+from chord_core.documents import Board, Surfer, Water
+from chord_core.fit.case import Case, case_with
+from chord_core.fit.factors import Judged
+from chord_core.fit.ordinary import board_at
+from chord_core.fit.rank import JudgedRack, judge_rack
+from chord_core.fit.sentences import About, reasons
+from chord_core.hull.label import labelled_hulls
+from chord_core.tables import families
+from tests import tries
+from tests.strategies import inches, surfers, waters
+
+RACK = tuple(board_at(family, place) for family in families().values() for place in (0.25, 0.7))
+#: Parts of the fit and where they stand: those of rides in the summary's means, others in their own.
+STYLE, HANDLING, GROWTH = {"turns", "rolls", "settles"}, {"carry", "duck"}, {"litres", "learn", "shared"}
+
+
+def racked(surfer: Surfer, water: Water, boards: tuple[Board, ...] = RACK) -> JudgedRack:
+    case = case_with(surfer, water)
+    assert case
+    return judge_rack(case, boards, labelled_hulls(boards), None)
+
+
+def without(judged: Judged, part: str, best: float) -> Judged:
+    """The same boards with one part as good as the best of the ordinary ones."""
+    flat = np.full(len(judged.hull), best)
+    if part in STYLE:
+        return replace(judged, style=replace(judged.style, **{part: flat}))
+    if part in HANDLING:
+        return replace(judged, handling=replace(judged.handling, **{part: flat}))
+    if part in GROWTH:
+        return replace(judged, growth=replace(judged.growth, **{part: flat}))
+    means = {**judged.ridden.means, part: flat}
+    return replace(judged, ridden=replace(judged.ridden, means=means))
+
+
+def said(case: Case, rack: JudgedRack, judged: Judged, row: int) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    return reasons(judged, About(case, rack.sized.scouts.best), row, ())
+
+
+class Reasons(TestCase):
+    @tries(12)
+    @given(surfers(), waters())
+    def test_without_its_number_a_reason_against_goes(self, surfer: Surfer, water: Water) -> None:
+        """Each part of the fit in turn is made as good as the best: no sentence that blamed it stays."""
+        rack = racked(surfer, water)
+        case, best = rack.case, rack.sized.scouts.best
+        for row in rack.order[:4]:
+            _, against = said(case, rack, rack.judged, int(row))
+            for part in rack.judged.parts():
+                mended = without(rack.judged, part, max(best.parts[part], 1e-6))
+                _, now = said(case, rack, mended, int(row))
+                of_part = self.blames(rack, mended, int(row), part)
+                self.assertFalse(of_part & set(now), part)
+            self.assertTrue(against or rack.fit[row] >= 0)
+
+    def blames(self, rack: JudgedRack, judged: Judged, row: int, part: str) -> set[str]:
+        from chord_core.fit.sentences import _SAYS
+
+        about = About(rack.case, rack.sized.scouts.best)
+        return {says for says in (_SAYS[part](judged, about, row)[1],) if says}
+
+    @tries(12)
+    @given(surfers(), waters())
+    def test_nothing_is_said_twice(self, surfer: Surfer, water: Water) -> None:
+        rack = racked(surfer, water)
+        for row in range(len(RACK)):
+            ranked = rack.describe(row)
+            lines = [*ranked.for_, *ranked.against]
+            self.assertEqual(len(lines), len(set(lines)))
+            self.assertTrue(
+                all((line.endswith(".") and line[0].isupper()) or line[0].isdigit() for line in lines)
+            )
+
+    @tries(12)
+    @given(surfers(), waters())
+    def test_fourteen_words_at_most(self, surfer: Surfer, water: Water) -> None:
+        rack = racked(surfer, water)
+        for row in range(len(RACK)):
+            ranked = rack.describe(row)
+            for line in (*ranked.for_, *ranked.against):
+                self.assertLessEqual(len(line.split()), 14, line)
+
+    def test_numbers_are_the_boards_own(self) -> None:
+        surfer, water = Surfer(mass_kg=75, rung="linking", height_m=1.78), Water(usual_m=1.1)
+        boards = (inches("all-rounder", 75, 20.5, 2.625), inches("all-rounder", 80, 21.5, 2.9))
+        rack = racked(surfer, water, boards)
+        small, big = rack.describe(0), rack.describe(1)
+        low, high = rack.judged.growth.low_l[0], rack.judged.growth.high_l[0]
+        self.assertIn(f"{small.litres:.1f} L: inside the {low:.1f} to {high:.1f} L asked for.", small.for_)
+        self.assertIn(f"{big.litres - high:.1f} L over the {low:.1f} to {high:.1f} L asked for.", big.against)
+
+    def test_a_step_over_a_fifth_is_warned_of(self) -> None:
+        now = inches("all-rounder", 72, 19.5, 2.4)
+        surfer = Surfer(mass_kg=90, rung="trimming", present_board=now)
+        rack = racked(surfer, Water(usual_m=0.9), (inches("all-rounder", 78, 21, 2.75),))
+        self.assertIn("over a fifth at once", " ".join(rack.describe(0).against))
+
+    def test_a_complaint_is_answered_with_both_numbers(self) -> None:
+        now = inches("mini-mal", 90, 22, 2.8)
+        surfer = Surfer(mass_kg=68, rung="trimming", complaints=("stiff",), present_board=now)
+        rack = racked(surfer, Water(usual_m=0.9), (inches("all-rounder", 76, 20.75, 2.6), now))
+        radius = rack.ridden.radius_m
+        says = " ".join(rack.describe(0).for_)
+        self.assertIn(f"Answers “stiff”: turns within {radius[0]:.1f} m, now {radius[1]:.1f}.", says)
+        self.assertNotIn("Answers", " ".join(rack.describe(1).for_))
