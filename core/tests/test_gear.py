@@ -13,6 +13,7 @@ from chord_core.fit.gear import (
     fin_flex,
     fin_sizes,
     out_of_the_door,
+    pad_for,
     trade_in,
     wax_for,
 )
@@ -111,3 +112,18 @@ class Money(TestCase):
     def test_wax(self) -> None:
         for water, wax in ((8, "cold"), (16, "cool"), (21, "warm"), (27, "tropical")):
             self.assertEqual(wax_for(water), wax)
+
+
+class Pads(TestCase):
+    def test_by_water_kind_and_foot(self) -> None:
+        """A full pad on a river; none on what is waxed; the kick under the heel of a back foot."""
+        long = inches("nose-rider", 112, 23, 3)
+        for board, surfer, water, wanted in (
+            (PLAIN, {"foot_weight": "back"}, Water(usual_m=1.1), "under the heel"),
+            (PLAIN, {"foot_weight": "front"}, Water(usual_m=1.1), "marks the foot"),
+            (long, {"foot_weight": "back"}, Water(usual_m=0.7), "no pad"),
+            (PLAIN, {}, Water(kind="river", usual_m=0.7), "handle"),
+        ):
+            rider, _ = pencil_rider(Surfer(mass_kg=72, rung="linking", **surfer))
+            spot, _ = pencil_water(water, 1.78)
+            self.assertIn(wanted, pad_for(board, rider, spot))

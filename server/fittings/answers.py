@@ -11,7 +11,7 @@ from functools import lru_cache
 from math import isnan
 
 from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
-from chord_core.fit.case import Case, case_of
+from chord_core.fit.case import Case, case_with
 from chord_core.fit.factors import FACTORS
 from chord_core.fit.fix import fix
 from chord_core.fit.rank import NOT_YET, JudgedRack, doubts, judge_rack
@@ -48,6 +48,16 @@ class _Fleet:
                 self.kept.clear()
             self.kept[key] = summary_of(self.hull, self.fins, case.rider, case.spot, band=True)
         return self.kept[key]
+
+
+@lru_cache(maxsize=_KEPT)
+def _case_of(surfer: str, water: str) -> Case | None:
+    return case_with(Surfer.model_validate_json(surfer), Water.model_validate_json(water))
+
+
+def _case(surfer: Surfer, water: Water) -> Case | None:
+    """The case of a ticket; it keeps what ordinary boards do in it, for the next answer and the search."""
+    return _case_of(surfer.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True))
 
 
 @lru_cache(maxsize=256)
@@ -94,8 +104,7 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
     present = surfer.present_board
     fleet = _fleet(rack, tuple(board for board in (present, typed) if board))
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
-    case = case_of(request)
-    key = surfer.model_dump_json() + water.model_dump_json()
+    case, key = _case(surfer, water), surfer.model_dump_json() + water.model_dump_json()
     judged = _judged(fleet, case, fitting.target_l, key) if case and fleet.boards else None
     order = [int(row) for row in judged.order if row < len(rack.ids)] if judged else []
     none_open = judged is not None and bool(order) and judged.fit[order[0]] <= 0
@@ -119,14 +128,17 @@ def _ordered(request: SizeRequest, case: Case | None, judged: JudgedRack | None)
 
 def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> SizeResult:
     """The size answer of a ticket with windows, tails, fins and builds, which take a search."""
-    return size(SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l))
+    case = _case(surfer, water)
+    if case is None:
+        return size(SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l))
+    return answer_of(Sized(case, fitting.target_l))
 
 
 def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
     """How sure the first boards' places are, what to ask next, and what to try before selling."""
     rack = rack_of(fitting.shop)
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
-    case = case_of(request)
+    case = _case(surfer, water)
     if case is None or rack.hull is None:
         return Doubts(version=fitting.version)
     judged = judge_rack(case, rack.boards, rack.hull, fitting.target_l, rack.fins)

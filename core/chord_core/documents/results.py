@@ -194,7 +194,7 @@ class SizeResult(Result):
     """Answer of ``size``. ``missing`` names facts without which there is no answer.
 
     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
-    they are empty where the families were only ordered, not searched."""
+    they and ``step_down`` are empty where the families were only ordered, not searched."""
 
     missing: tuple[str, ...] = ()
     assumed: tuple[Assumed, ...] = ()
@@ -265,6 +265,7 @@ class Ranked(Result):
     floats: Float
     on_the_wave: OnTheWave
     fins: FinAdvice
+    pad: str
     out_of_the_door: float | None
     cost_a_session: float | None
     factors: dict[str, float]

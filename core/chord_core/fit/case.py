@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cached_property, lru_cache
 
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
@@ -13,7 +13,7 @@ from chord_core.documents.water import Water
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary, summary_of
-from chord_core.ride.fins import fins_of
+from chord_core.ride.fins import FinSet, fins_of
 from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
 from chord_core.surfer.spot import Spot, pencil_water
 
@@ -25,6 +25,11 @@ class Ridden:
     board: Board
     hull: Hull
     ridden: Summary
+
+
+@lru_cache(maxsize=256)
+def _drawn(board: Board) -> tuple[Hull, FinSet]:
+    return labelled_hulls([board]), fins_of([board])
 
 
 @dataclass(frozen=True)
@@ -41,8 +46,22 @@ class Case:
         board = self.rider.surfer.present_board
         if board is None:
             return None
-        hull = labelled_hulls([board])
-        return Ridden(board, hull, summary_of(hull, fins_of([board]), self.rider, self.spot, ranged=False))
+        hull, fins = _drawn(board)
+        return Ridden(board, hull, summary_of(hull, fins, self.rider, self.spot, ranged=False))
+
+    @cached_property
+    def _kept(self) -> dict[str, Summary]:
+        return {}
+
+    def ridden(self, key: str, hull: Hull, fins: FinSet) -> Summary:
+        """What boards that are the same in every case do in this one, computed once.
+
+        Args:
+            key: names these boards.
+        """
+        if key not in self._kept:
+            self._kept[key] = summary_of(hull, fins, self.rider, self.spot, ranged=False)
+        return self._kept[key]
 
 
 def case_with(surfer: Surfer, water: Water) -> Case | None:

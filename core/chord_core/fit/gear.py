@@ -18,6 +18,8 @@ from chord_core.surfer.spot import Spot
 from chord_core.tables import families, table
 
 _POWER = ("steep", "hollow")
+#: Classes of boards that are waxed all over.
+_WAXED = ("soft", "long")
 #: A board is kept so many years when nobody says how many.
 _YEARS_KEPT = 4.0
 
@@ -91,6 +93,16 @@ def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, spot: Spot) ->
     return FinAdvice(setup=setup, area_cm2=area, sizes=sizes, flex=flex, says=says)
 
 
+def pad_for(board: Board, rider: Rider, spot: Spot) -> str:
+    """The pad for a board: a full one on a river, none where one walks or lies on wax, else by the foot."""
+    pads = table("gear")["pads"]
+    if spot.river:
+        return str(pads["river"])
+    if families()[board.family].board_class in _WAXED:
+        return str(pads["none"])
+    return str(pads[rider.foot_weight])
+
+
 def wax_for(water_c: float) -> str:
     """The wax for a water temperature [C]."""
     return next(
@@ -134,7 +146,7 @@ def out_of_the_door(board: Board, taken_in: float = 0.0, bag: bool = False) -> f
     if board.price is None:
         return None
     prices = table("gear")["prices"]
-    soft = families()[board.family].board_class in ("soft", "long")
+    soft = families()[board.family].board_class in _WAXED
     total = board.price + prices["leash"] + (0 if board.fins_included else prices["fins"])
     total += prices["wax"] if soft or board.pad else prices["pad"]
     return float(total + (prices["bag"] if bag else 0) - taken_in)

@@ -68,7 +68,7 @@ class Hearing:
 
 def hear(case: Case, hull: Hull, ridden: Summary) -> Hearing:
     """Hear the complaints about the present board; nothing where none is known or it is left as it is."""
-    now = case.now
+    now = case.now if case.rider.surfer.complaints else None
     if now is None:
         return Hearing({})
     answered: dict[str, Array] = {}

@@ -84,6 +84,7 @@ def builds(judge: Judge, board: Board) -> tuple[Option, ...]:
 
     def says(name: str) -> str:
         row = table("gear")["builds"][name]
-        return f"{row['feel']}; {row['life']} sessions; {row['fails']}"
+        price = f"{row['price_index']:g} times the price"
+        return f"{row['feel']}; {row['life']} sessions, {price}; {row['fails']}"
 
     return _listed(judge, builds_for(families()[board.family]), lambda n: with_build(board, n), says)

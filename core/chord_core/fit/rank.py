@@ -14,7 +14,7 @@ from chord_core.documents.results import Float, NextQuestion, Ranked, RankResult
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged
-from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door
+from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pad_for
 from chord_core.fit.handling import DUCK_MOST
 from chord_core.fit.sentences import About, reasons
 from chord_core.fit.shared import judge
@@ -98,6 +98,7 @@ class JudgedRack:
             floats=_float(self, row),
             on_the_wave=wave,
             fins=advise_fins(board, judged.hull, row, case.rider, case.spot),
+            pad=pad_for(board, case.rider, case.spot),
             out_of_the_door=out_of_the_door(board),
             cost_a_session=cost_a_session(board, case.rider.sessions_month),
             factors={name: float(values[row]) for name, values in self._factors.items()},

@@ -12,7 +12,6 @@ from chord_core.fit.factors import Best, Judged, judge_alone
 from chord_core.fit.gates import closed_because, kind_factor
 from chord_core.fit.ordinary import ordinary_fleet
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import summary_of
 from chord_core.tables import Family, families, table
 
 #: Boards that grow a surfer less than this are no measure of what a good day gives.
@@ -72,7 +71,7 @@ def scouts_of(case: Case, target_l: float | None) -> Scouts:
     wanted = open_families(case)
     names = wanted or tuple(f.name for f in families().values() if f.board_class in _LEAST_BAD)
     boards, hull, fins = ordinary_fleet(names)
-    ridden = summary_of(hull, fins, case.rider, case.spot, ranged=False)
+    ridden = case.ridden("ordinary: " + ", ".join(names), hull, fins)
     judged = judge_alone(case, target_l, boards, hull, ridden)
     best = _best_of(judged)
     products = judged.product(best).reshape(len(names), -1)

@@ -5,6 +5,7 @@ The same case gives the same boards in every run: the sample is fixed, and so ar
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 
@@ -63,10 +64,10 @@ class Judge:
     scouts: Scouts
     target_l: float | None
 
-    def judged(self, boards: list[Board], hull: Hull | None = None, fins: FinSet | None = None) -> Judged:
+    def judged(self, boards: Sequence[Board]) -> Judged:
         """Boards with their factors."""
-        hull = hull or hull_of(fleet_of(boards))
-        ridden = summary_of(hull, fins or fins_of(boards), self.case.rider, self.case.spot, ranged=False)
+        hull = hull_of(fleet_of(boards))
+        ridden = summary_of(hull, fins_of(boards), self.case.rider, self.case.spot, ranged=False)
         return judge(self.case, self.target_l, boards, hull, ridden)
 
     def fit(self, boards: list[Board]) -> Array:
@@ -88,14 +89,22 @@ def _known(family: str) -> tuple[Array, tuple[Board, ...], Hull, FinSet]:
     return shapes, boards, hull_of(fleet_of(boards)), fins_of(boards)
 
 
-def _first(judge_: Judge, names: list[str]) -> list[Found]:
-    """The fixed samples of several families, judged in one fleet."""
+@lru_cache(maxsize=64)
+def _known_of(names: tuple[str, ...]) -> tuple[list[Board], Hull, FinSet]:
+    """The same of several families in one fleet."""
     parts = [_known(name) for name in names]
     hull, fins = parts[0][2], parts[0][3]
     for _, _, more, their in parts[1:]:
         hull, fins = hull.joined(more), fins.joined(their)
-    boards = [board for part in parts for board in part[1]]
-    judged = judge_.judged(boards, hull, fins)
+    return [board for part in parts for board in part[1]], hull, fins
+
+
+def _first(judge_: Judge, names: tuple[str, ...]) -> list[Found]:
+    """The fixed samples of several families, judged in one fleet; what they do in a case is kept with it."""
+    parts = [_known(name) for name in names]
+    boards, hull, fins = _known_of(names)
+    case = judge_.case
+    judged = judge(case, judge_.target_l, boards, hull, case.ridden("first: " + ", ".join(names), hull, fins))
     fit, litres, at, found = judged.fit(judge_.scouts.best), judged.hull.litres, 0, []
     for name, part in zip(names, parts, strict=True):
         here = slice(at, at + len(part[1]))
@@ -130,7 +139,7 @@ def search(judge_: Judge) -> list[Found]:
     Returns:
         For each family what was judged on the way; empty where every family is behind a gate.
     """
-    names = [family.name for family in judge_.scouts.families]
+    names = tuple(sorted(family.name for family in judge_.scouts.families))
     if not names:
         return []
     founds = {found.family: found for found in _first(judge_, names)}

@@ -129,6 +129,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
     if board:
         judge, hull = sized.judge, hull_of(fleet_of([board]))
         more = {
+            "step_down": step_down(case),
             "windows": kinds[0].windows,
             "tails": tails(judge, board),
             "fins": setups(judge, board),
@@ -144,7 +145,6 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         target_l=sizing.target_l,
         families=kinds,
         heard=heard(case),
-        step_down=step_down(case),
         closed=_closed(case),
         leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
         cautions=cautions_for(case.rider, case.spot),

@@ -1445,6 +1445,8 @@ export interface components {
             floats: components["schemas"]["Float"];
             on_the_wave: components["schemas"]["OnTheWave"];
             fins: components["schemas"]["FinAdvice"];
+            /** Pad */
+            pad: string;
             /** Out Of The Door */
             out_of_the_door: number | null;
             /** Cost A Session */
@@ -1623,7 +1625,7 @@ export interface components {
          * @description Answer of ``size``. ``missing`` names facts without which there is no answer.
          *
          *     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
-         *     they are empty where the families were only ordered, not searched.
+         *     they and ``step_down`` are empty where the families were only ordered, not searched.
          */
         SizeResult: {
             /**

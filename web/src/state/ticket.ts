@@ -39,7 +39,7 @@ let saver: Saver | null = null
 
 /** Nothing more is asked until the facts have rested for a moment. */
 const REST_MS = 80
-const DOUBTS_MS = 500
+const DOUBTS_MS = 1200
 let resting: ReturnType<typeof setTimeout> | undefined
 let doubting: ReturnType<typeof setTimeout> | undefined
 

@@ -6,7 +6,7 @@ import { useTicket } from '../../state/ticket'
 import { round } from '../../units'
 import { evenStep, scaleOver, ticks } from './scale'
 
-const { answer, fitting, setTarget } = useTicket()
+const { answer, fitting, settled, setTarget } = useTicket()
 const WIDTH = 616
 const [LEFT, RIGHT, LINE] = [48, WIDTH - 14, 66]
 const frame = ref<SVGSVGElement | null>(null)
@@ -174,9 +174,9 @@ onBeforeUnmount(() => {
         <dt>{{ school.name }}</dt>
         <dd :title="school.reason">{{ school.reason }}</dd>
       </template>
-      <template v-if="size.step_down">
+      <template v-if="settled?.step_down">
         <dt>step</dt>
-        <dd>{{ size.step_down.says }}</dd>
+        <dd>{{ settled?.step_down.says }}</dd>
       </template>
       <template v-if="size.disagreement?.warns">
         <dt class="apart">apart</dt>
