@@ -15,7 +15,7 @@ import numpy as np
 from scipy.stats import spearmanr
 
 from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water, parse
-from chord_core.documents.results import SolveResult
+from chord_core.documents.answers import SolveResult
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.cautions import cautions_for
 from chord_core.fit.change import fit_in

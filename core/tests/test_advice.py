@@ -9,7 +9,7 @@ from typing import Any
 from unittest import TestCase
 
 from chord_core.documents import Board, RankRequest, SizeRequest, SolveRequest, Surfer, Water
-from chord_core.documents.results import RankResult
+from chord_core.documents.answers import RankResult
 from chord_core.fit.ordinary import board_at
 from chord_core.fit.rank import rank
 from chord_core.fit.size import size

@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, SizeRequest, Surfer, Water
-from chord_core.documents.results import RankResult
+from chord_core.documents.answers import RankResult
 from chord_core.fit.case import case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.gates import closed_because, own_class

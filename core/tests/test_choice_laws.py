@@ -10,7 +10,7 @@ from unittest import TestCase
 import numpy as np
 
 from chord_core.documents import Board, SizeRequest, Surfer, Water
-from chord_core.documents.results import SizeResult
+from chord_core.documents.answers import SizeResult
 from chord_core.fit.case import case_with
 from chord_core.fit.change import fit_in
 from chord_core.fit.gear import advise_fins

@@ -6,7 +6,7 @@ import numpy as np
 from hypothesis import assume, given
 
 from chord_core.documents import Board, ChangeRequest, FixRequest, RankRequest, SizeRequest, Surfer, Water
-from chord_core.documents.results import ChangeResult, RankResult
+from chord_core.documents.answers import ChangeResult, RankResult
 from chord_core.errors import ChordError
 from chord_core.fit.case import case_with
 from chord_core.fit.change import RIGHT, change, fin_trials, fit_in

@@ -8,7 +8,7 @@ from unittest import TestCase
 from hypothesis import given
 
 from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water
-from chord_core.documents.results import SolveResult
+from chord_core.documents.answers import SolveResult
 from chord_core.errors import ChordError
 from chord_core.fit.case import case_with
 from chord_core.fit.change import fit_in

@@ -7,7 +7,7 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water
-from chord_core.documents.results import School, SizeResult
+from chord_core.documents.answers import School, SizeResult
 from chord_core.fit.bands import band_for, moves
 from chord_core.fit.case import case_of
 from chord_core.fit.ordinary import ordinary_fleet

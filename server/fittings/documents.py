@@ -5,9 +5,9 @@ from typing import Any
 from pydantic import Field, RootModel
 
 from chord_core.documents import Board, HullResult, Surfer, Water
+from chord_core.documents.answers import FixResult, NextQuestion, Ranked, SizeResult
 from chord_core.documents.base import Document, Result
 from chord_core.documents.requests import TargetL
-from chord_core.documents.results import FixResult, NextQuestion, Ranked, SizeResult
 
 
 class FittingIn(Document):

@@ -1,5 +1,13 @@
 """The open documents of Chord: frozen, checked on construction, SI units in the field names."""
 
+from chord_core.documents.answers import (
+    ChangeResult,
+    CompareResult,
+    FixResult,
+    RankResult,
+    SizeResult,
+    SolveResult,
+)
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
 from chord_core.documents.requests import (
@@ -13,17 +21,7 @@ from chord_core.documents.requests import (
     SolveRequest,
     WaterRequest,
 )
-from chord_core.documents.results import (
-    ChangeResult,
-    CompareResult,
-    FixResult,
-    HullResult,
-    RankResult,
-    RideResult,
-    SizeResult,
-    SolveResult,
-    WaterResult,
-)
+from chord_core.documents.results import HullResult, RideResult, WaterResult
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 

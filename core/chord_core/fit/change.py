@@ -8,9 +8,9 @@ from functools import partial
 
 import numpy as np
 
+from chord_core.documents.answers import Change, ChangeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import ChangeRequest
-from chord_core.documents.results import Change, ChangeResult
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 from chord_core.fit.case import Case, case_of, case_with

@@ -7,8 +7,8 @@ from typing import Any
 
 import numpy as np
 
+from chord_core.documents.answers import CompareResult, Difference
 from chord_core.documents.requests import CompareRequest
-from chord_core.documents.results import CompareResult, Difference
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.feel import feel_of
 from chord_core.fit.handover import hand_overs

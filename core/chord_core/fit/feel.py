@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.results import Feel
+from chord_core.documents.answers import Feel
 from chord_core.hull.stations import Array
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.works import Riding

@@ -6,9 +6,9 @@ from dataclasses import replace
 
 import numpy as np
 
+from chord_core.documents.answers import Fix, FixResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import FixRequest
-from chord_core.documents.results import Fix, FixResult
 from chord_core.errors import ChordError
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.change import fin_trials, fit_in

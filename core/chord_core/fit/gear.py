@@ -9,8 +9,8 @@ from typing import Any
 
 import numpy as np
 
+from chord_core.documents.answers import FinAdvice
 from chord_core.documents.board import Board
-from chord_core.documents.results import FinAdvice
 from chord_core.hull.hull import Hull
 from chord_core.ride.fins import setup_of
 from chord_core.surfer.pencil import Rider

@@ -16,6 +16,8 @@ from chord_core.tables import rungs, table
 
 #: How soft a limit is: a value this share over its limit is at about a quarter of its worth.
 _SOFT = 0.05
+#: What somebody says is the longest that the car or the stairs take is no matter of taste.
+_CAR_SOFT = 0.01
 #: Duck-dive from which it takes technique, and from which the board is rolled or walked out.
 DUCK_EASY, DUCK_MOST = 0.65, 0.90
 
@@ -34,8 +36,8 @@ class Handling:
     duck: Array
 
 
-def _within(value: Array, limit: float) -> Array:
-    return np.asarray(expit(np.log(limit / np.maximum(value, 1e-9)) / _SOFT + 2.0))
+def _within(value: Array, limit: float, soft: float = _SOFT) -> Array:
+    return np.asarray(expit(np.log(limit / np.maximum(value, 1e-9)) / soft + 2.0))
 
 
 def length_limit(rider: Rider, spot: Spot) -> float | None:
@@ -73,7 +75,7 @@ def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
     if limit is not None:
         carry = carry * _within(length, limit)
     if rider.surfer.max_carry_m is not None:
-        carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m)
+        carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m, _CAR_SOFT)
     duck = expit((DUCK_MOST - floats.duck_dive) / 0.05)
     if not must_duck_dive(rider, spot):
         duck = np.ones(len(hull))

@@ -8,7 +8,7 @@ from functools import partial
 
 import numpy as np
 
-from chord_core.documents.results import HandOver
+from chord_core.documents.answers import HandOver
 from chord_core.fit.case import Case
 from chord_core.fit.style import style_on
 from chord_core.hull.hull import Hull

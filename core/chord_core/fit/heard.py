@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 from scipy.special import expit
 
-from chord_core.documents.results import Heard
+from chord_core.documents.answers import Heard
 from chord_core.fit.case import Case
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array

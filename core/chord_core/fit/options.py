@@ -4,8 +4,8 @@ from __future__ import annotations
 
 from collections.abc import Callable
 
+from chord_core.documents.answers import Option
 from chord_core.documents.board import Board
-from chord_core.documents.results import Option
 from chord_core.fit.search import Judge
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import Family, families, table

@@ -8,9 +8,9 @@ from functools import cached_property
 
 import numpy as np
 
+from chord_core.documents.answers import Float, NextQuestion, Ranked, RankResult, SizeResult, Sure
 from chord_core.documents.board import Board
 from chord_core.documents.requests import RankRequest, SizeRequest
-from chord_core.documents.results import Float, NextQuestion, Ranked, RankResult, SizeResult, Sure
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged

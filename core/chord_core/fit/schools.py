@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import lru_cache
 
+from chord_core.documents.answers import Disagreement, School
 from chord_core.documents.board import Board
-from chord_core.documents.results import Disagreement, School
 from chord_core.fit.bands import Band, aimed_band, band_for, moves
 from chord_core.hull.label import labelled_hulls
 from chord_core.surfer.pencil import Rider

@@ -8,9 +8,10 @@ from functools import cached_property
 
 import numpy as np
 
+from chord_core.documents.answers import Closed, Kind, SizeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
-from chord_core.documents.results import Closed, Day, Kind, SizeResult
+from chord_core.documents.results import Day
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import cautions_for, leash_for
 from chord_core.fit.gates import closed_because, own_class

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core.documents.answers import SolveResult, Windows
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SolveRequest
-from chord_core.documents.results import SolveResult, Windows
 from chord_core.errors import ChordError
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.gates import closed_because

@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
+from chord_core.documents.answers import StepDown
 from chord_core.documents.board import Board
-from chord_core.documents.results import StepDown
 from chord_core.fit.case import Case
 from chord_core.hull.label import labelled_hulls
 from chord_core.line import LIMITS_M

@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 import numpy as np
 from scipy.stats import qmc
 
+from chord_core.documents.answers import Sure
 from chord_core.documents.requests import SizeRequest
-from chord_core.documents.results import Sure
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.change import times
 from chord_core.fit.factors import Best

@@ -8,9 +8,9 @@ from typing import Any
 
 import numpy as np
 
+from chord_core.documents.answers import NextQuestion
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
-from chord_core.documents.results import NextQuestion
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.gates import a
 from chord_core.fit.scouts import scouts_of

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.results import School
+from chord_core.documents.answers import School
 from chord_core.fit.bands import Band
 from chord_core.fit.case import Case
 from chord_core.fit.handling import DUCK_MOST

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from math import isnan
 
-from chord_core.documents.results import OnTheWave, RidesBand
+from chord_core.documents.answers import OnTheWave, RidesBand
 from chord_core.ride.chunks import Summary
 from chord_core.ride.describe import MOST_RIDES
 from chord_core.surfer.pencil import Rider

@@ -2,8 +2,8 @@
 
 from __future__ import annotations
 
+from chord_core.documents.answers import CompareResult, RankResult, SizeResult, SolveResult
 from chord_core.documents.requests import CompareRequest, RankRequest, SizeRequest, SolveRequest
-from chord_core.documents.results import CompareResult, RankResult, SizeResult, SolveResult
 from chord_core.documents.why import Derivation
 from chord_core.fit.bands import band_for, by_mass, moves, ratio_of
 from chord_core.fit.case import Case, case_of, case_with

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.results import Windows
+from chord_core.documents.answers import Windows
 from chord_core.fit.search import Found
 from chord_core.fit.shapes import PINNED, measures
 from chord_core.tables import families

@@ -1,0 +1,129 @@
+"""The verbs of the answer at their door: documents in, documents out, and bad input named by its field."""
+
+import io
+import json
+from typing import Any
+from unittest import TestCase
+
+from chord_core.cli import run
+
+BOARD = {"family": "all-rounder", "length_m": 1.87, "width_m": 0.52, "thickness_m": 0.066}
+SMALL = {"family": "performance shortboard", "length_m": 1.78, "width_m": 0.475, "thickness_m": 0.058}
+SURFER = {"mass_kg": 75, "rung": "linking"}
+WATER = {"usual_m": 1.1}
+
+
+class Verbs(TestCase):
+    def ask(self, verb: str, document: dict[str, Any], code: int = 0) -> dict[str, Any]:
+        sink = io.StringIO()
+        self.assertEqual(run(verb, io.StringIO(json.dumps(document)), sink), code, sink.getvalue()[:300])
+        answer: dict[str, Any] = json.loads(sink.getvalue(), parse_constant=self.fail)
+        return answer
+
+    def test_size(self) -> None:
+        answer = self.ask("size", {"surfer": SURFER, "water": WATER})
+        said = "schools leads target_l windows families tails builds fins fin_size leash cautions"
+        for name in said.split():
+            self.assertTrue(answer[name], name)
+        self.assertEqual(
+            set(answer["windows"]),
+            {"length_m", "width_m", "thickness_m", "litres", "nose_width_m", "tail_width_m", "nose_rocker_m",
+             "tail_rocker_m"},
+        )  # fmt: skip
+
+    def test_rank(self) -> None:
+        answer = self.ask("rank", {"surfer": SURFER, "water": WATER, "boards": [BOARD, SMALL]})
+        first = answer["ranking"][0]
+        for name in ("fit", "factors", "for", "against", "cautions", "on_the_wave", "fins", "pad"):
+            self.assertTrue(first[name], name)
+        self.assertEqual(set(first["factors"]), {"rides", "style", "handling", "growth", "kind"})
+        self.assertEqual(len(answer["sure"]), 2)
+        quick = self.ask("rank", {"surfer": SURFER, "water": WATER, "boards": [BOARD, SMALL], "quick": True})
+        self.assertEqual([row["fit"] for row in quick["ranking"]], [row["fit"] for row in answer["ranking"]])
+        self.assertEqual((quick["sure"], quick["size"]["windows"]), ([], None))
+
+    def test_solve_and_what_it_solved_is_a_board(self) -> None:
+        answer = self.ask("solve", {"surfer": SURFER, "water": WATER, "family": "performance fish"})
+        self.assertIn("performance fish", answer["board"]["name"])
+        again = self.ask(
+            "rank", {"surfer": SURFER, "water": WATER, "boards": [answer["board"]], "quick": True}
+        )
+        self.assertAlmostEqual(again["ranking"][0]["fit"], answer["fit"], places=6)
+
+    def test_compare(self) -> None:
+        answer = self.ask("compare", {"boards": [BOARD, SMALL], "surfer": SURFER, "water": WATER})
+        self.assertEqual({len(row["values"]) for row in answer["differences"]}, {2})
+        self.assertTrue(answer["feel"])
+        plain = self.ask("compare", {"boards": [BOARD, SMALL]})
+        self.assertEqual(plain["feel"], [])
+
+    def test_change_and_fix(self) -> None:
+        change = self.ask("change", {"board": SMALL, "surfer": {**SURFER, "mass_kg": 84}, "water": WATER})
+        self.assertTrue(change["says"])
+        self.assertLess(change["fit"], change["right"])
+        self.assertTrue(all(row["fit"] >= change["right"] for row in change["changes"]))
+        stiff = {**SURFER, "present_board": SMALL, "complaints": ["stiff"]}
+        fix = self.ask("fix", {"surfer": stiff, "water": WATER})
+        self.assertEqual(fix["heard"][0]["complaint"], "stiff")
+
+    def test_without_mass_or_rung_nothing_is_invented(self) -> None:
+        for verb, more in (
+            ("size", {}),
+            ("rank", {"boards": [BOARD]}),
+            ("solve", {}),
+            ("change", {"board": BOARD}),
+            ("fix", {}),
+            ("compare", {"boards": [BOARD, SMALL]}),
+        ):
+            answer = self.ask(verb, {"surfer": {"rung": "linking"}, **more})
+            self.assertEqual(
+                answer["missing"] if verb != "rank" else answer["size"]["missing"], ["mass_kg"], verb
+            )
+
+    def test_what_cannot_be_is_refused_by_its_field(self) -> None:
+        both = {"surfer": SURFER, "water": WATER}
+        for verb, document, field in (
+            ("solve", {**both, "family": "surfboard"}, "family"),
+            ("solve", {**both, "family": "river wide"}, "family"),
+            ("solve", {**both, "pinned": {"length_m": 9}}, "pinned.length_m"),
+            ("solve", {**both, "pinned": {"weight_kg": 3}}, "pinned.weight_kg"),
+            ("solve", {**both, "target_l": 2}, "target_l"),
+            ("rank", {**both, "boards": []}, "boards"),
+            ("compare", {"boards": [BOARD]}, "boards"),
+            ("compare", {"boards": [BOARD] * 4}, "boards"),
+            ("compare", {"boards": [BOARD, {**BOARD, "width_m": 3}]}, "boards.1.width_m"),
+            ("change", both, "board"),
+            ("fix", both, "surfer.present_board"),
+            ("size", {"surfer": {**SURFER, "sharers": [{"mass_kg": 1}]}}, "surfer.sharers.0.mass_kg"),
+            ("size", {"surfer": {**SURFER, "complaints": ["ugly"]}}, "surfer.complaints.0"),
+        ):
+            with self.subTest(verb=verb, field=field):
+                error = self.ask(verb, document, 2)["error"]
+                self.assertEqual(error["field"], field)
+                self.assertGreater(len(error["message"]), 10)
+
+    def test_a_starter_in_giants_is_told_so(self) -> None:
+        answer = self.ask("solve", {"surfer": {"mass_kg": 75, "rung": "starter"}, "water": {"usual_m": 4.0}})
+        self.assertIsNone(answer["board"])
+        self.assertIn("Not yet", answer["not_yet"])
+
+
+class Handling(TestCase):
+    def fits(self, surfer: dict[str, Any], boards: list[dict[str, Any]]) -> list[float]:
+        sink = io.StringIO()
+        document = {"surfer": {**SURFER, **surfer}, "water": WATER, "boards": boards, "quick": True}
+        run("rank", io.StringIO(json.dumps(document)), sink)
+        rows = json.loads(sink.getvalue())["ranking"]
+        return [row["fit"] for row in sorted(rows, key=lambda row: row["index"])]
+
+    def test_what_does_not_fit_the_car_is_held_against_a_board(self) -> None:
+        """A roof for 1.9 m: the longer board loses, the shorter one does not."""
+        long = {**BOARD, "length_m": 2.1}
+        free, tied = self.fits({}, [BOARD, long]), self.fits({"max_carry_m": 1.9}, [BOARD, long])
+        self.assertGreater(tied[0] / free[0], 0.95)
+        self.assertLess(tied[1] / free[1], 0.9)
+
+    def test_a_heavy_board_is_held_against_a_light_surfer(self) -> None:
+        heavy = {**BOARD, "mass_kg": 9.0}
+        light, strong = (self.fits({"mass_kg": mass}, [BOARD, heavy]) for mass in (50, 95))
+        self.assertLess(light[1] / light[0], strong[1] / strong[0])
