@@ -13,6 +13,7 @@ from chord_core.fit.change import RIGHT, change, fin_trials, fit_in
 from chord_core.fit.fix import fix
 from chord_core.fit.ordinary import board_at
 from chord_core.fit.rank import rank
+from chord_core.fit.scouts import scouts_of
 from chord_core.fit.size import size
 from chord_core.fit.step import scaled
 from chord_core.hull.label import labelled_hulls
@@ -81,6 +82,20 @@ class Fix(TestCase):
         )
         self.assertEqual(answer.fixes, ())
         self.assertIn("Keep the board", answer.says)
+
+    def test_a_habit_is_measured_by_who_one_is_now(self) -> None:
+        """Somebody who lets it run on a board that asks to be pumped: what pumping would give, over the best
+        that is possible without it."""
+        board = inches("performance shortboard", 71, 19, 2.4)
+        facts = {"mass_kg": 72, "rung": "carving", "style": "relaxed", "present_board": board}
+        answer = fix(FixRequest(surfer=Surfer(**facts), water=Water(usual_m=0.8, steepness="soft")))
+        case = case_with(Surfer(**facts), Water(usual_m=0.8, steepness="soft"))
+        pumps = case_with(Surfer(**{**facts, "style": "active"}), Water(usual_m=0.8, steepness="soft"))
+        assert case and pumps and answer.fit is not None
+        best = scouts_of(case, None).best
+        habit = next(row for row in answer.fixes if row.thing == "habit")
+        self.assertAlmostEqual(habit.fit, float(fit_in(pumps, None, [board], best)[0]))
+        self.assertGreater(habit.fit, answer.fit)
 
     def test_without_a_present_board_there_is_nothing_to_fix(self) -> None:
         with self.assertRaises(ChordError) as stop:

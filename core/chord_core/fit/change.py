@@ -14,6 +14,7 @@ from chord_core.documents.requests import ChangeRequest
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 from chord_core.fit.case import Case, case_of, case_with
+from chord_core.fit.factors import Best
 from chord_core.fit.scouts import scouts_of
 from chord_core.fit.shared import judge
 from chord_core.fit.step import scaled
@@ -36,11 +37,16 @@ _REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 _FACES = np.exp(np.linspace(-0.70, 0.70, 29))
 
 
-def fit_in(case: Case, target_l: float | None, boards: list[Board]) -> Array:
-    """Fit of boards in a case, (n,)."""
+def fit_in(case: Case, target_l: float | None, boards: list[Board], best: Best | None = None) -> Array:
+    """Fit of boards in a case, (n,).
+
+    Args:
+        best: another case's best ordinary board to measure by; else this case's own.
+    """
     hull = labelled_hulls(boards)
     ridden = summary_of(hull, fins_of(boards), case.rider, case.spot, ranged=False)
-    return judge(case, target_l, boards, hull, ridden).fit(scouts_of(case, target_l).best)
+    judged = judge(case, target_l, boards, hull, ridden)
+    return judged.fit(best or scouts_of(case, target_l).best)
 
 
 def fin_trials(board: Board) -> list[tuple[Board, str]]:

@@ -13,6 +13,7 @@ from chord_core.errors import ChordError
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.change import fin_trials, fit_in
 from chord_core.fit.heard import heard
+from chord_core.fit.scouts import scouts_of
 from chord_core.surfer.pencil import missing_facts
 
 #: From this share of the gain a fix is tried before any sale; under this one it is not worth a word.
@@ -39,9 +40,10 @@ def _habits(case: Case, request: FixRequest, board: Board) -> list[Fix]:
     if case.rider.foot_weight == "back":
         says = "Stand further forward between turns."
         tried.append(("habit", says, _other_rider(case, foot_weight="even")))
-    found = []
+    found, best = [], scouts_of(case, request.target_l).best
     for thing, says, other in tried:
-        fit = float(fit_in(other, request.target_l, [board])[0])
+        # By the measure of who they are now: the habit changes what the board gives, not what is possible.
+        fit = float(fit_in(other, request.target_l, [board], best)[0])
         found.append(Fix(thing=thing, says=says, fit=fit, recovers=0.0))
     return found
 
