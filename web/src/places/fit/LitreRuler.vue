@@ -175,7 +175,7 @@ onBeforeUnmount(() => {
         <dd :title="school.reason">{{ school.reason }}</dd>
       </template>
       <template v-if="settled?.step_down">
-        <dt>step</dt>
+        <dt>down</dt>
         <dd>{{ settled?.step_down.says }}</dd>
       </template>
       <template v-if="size.disagreement?.warns">

@@ -29,7 +29,7 @@ const off = computed(() => {
   const by = props.bench < low.value ? low.value - props.bench : props.bench - high.value
   if (by <= 1e-6) return ''
   const word = props.bench < low.value ? props.under : props.over
-  return by > span ? `much too ${word}` : `a little ${word}`
+  return by > span ? `too ${word}` : word
 })
 const says = computed(() => `${props.show(low.value)} to ${props.show(high.value)}`)
 </script>
@@ -81,6 +81,7 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
 }
 .off {
   flex: 1;
+  white-space: nowrap;
   text-align: right;
   font-size: 12.5px;
   color: var(--pencil-text);

@@ -22,8 +22,16 @@ const kind = computed(() => {
   return kinds.value.find((row) => row.family === wanted) ?? kinds.value[0] ?? null
 })
 const offered = computed(() => {
-  const first = kinds.value.slice(0, 4)
-  return kind.value && !first.includes(kind.value) ? [...first.slice(0, 3), kind.value] : first
+  // As many as one line takes, three at least.
+  const names = (count: number) =>
+    kinds.value
+      .slice(0, count)
+      .map((row) => row.family)
+      .join('  ')
+  const first = kinds.value.slice(0, names(4).length <= 44 ? 4 : 3)
+  return kind.value && !first.includes(kind.value)
+    ? [...first.slice(0, first.length - 1), kind.value]
+    : first
 })
 /** Of the leading kind: what else would do, best first. */
 const suits = computed(() => {
