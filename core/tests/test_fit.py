@@ -10,11 +10,12 @@ from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.case import Case, case_with
-from chord_core.fit.change import fit_in
 from chord_core.fit.factors import FACTORS, days_of_water, judge_alone, weights_for
 from chord_core.fit.growth import litres_part
 from chord_core.fit.heard import hear, heard
 from chord_core.fit.ordinary import board_at, ordinary_fleet
+from chord_core.fit.pile import fit_in
+from chord_core.fit.rank import judge_rack
 from chord_core.fit.scouts import scouts_of
 from chord_core.fit.style import one_thing, radius_wanted_m, style_of, style_on
 from chord_core.hull.label import labelled_hulls
@@ -206,6 +207,21 @@ class Heard(TestCase):
             answered = hear(of, labelled_hulls(boards), ridden(of, boards)).answered[what]
             self.assertAlmostEqual(float(answered[0]), 0.5, places=6)
             self.assertGreater(float(answered[1]), 0.6, what)
+
+    @tries(20)
+    @given(surfers(), waters(), st.sampled_from(list(table("heard")["complaints"])))
+    def test_every_complaint_can_be_heard_on_every_rung(
+        self, surfer: Surfer, water: Water, what: str
+    ) -> None:
+        """In broken water too, which asks nothing of running or diving: a board is judged and says its
+        reasons."""
+        now = inches("mid-length", 84, 21, 2.7)
+        surfer = surfer.model_copy(update={"present_board": now, "complaints": (what,)})
+        boards = (board_at(families()["long soft-top"], 0.4), now)
+        for where in (water, Water(kind="river", usual_m=0.7), Water(kind="white_water", usual_m=0.5)):
+            rack = judge_rack(case(surfer, where), boards, labelled_hulls(boards), None)
+            for row in range(2):
+                self.assertTrue(rack.describe(row).against)
 
     def test_what_to_ask_and_to_change_first(self) -> None:
         rows = heard(self.complaining("nose-dives", inches("all-rounder", 73, 19.75, 2.5)))

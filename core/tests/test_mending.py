@@ -9,9 +9,10 @@ from chord_core.documents import Board, ChangeRequest, FixRequest, RankRequest, 
 from chord_core.documents.answers import ChangeResult, RankResult
 from chord_core.errors import ChordError
 from chord_core.fit.case import case_with
-from chord_core.fit.change import RIGHT, change, fin_trials, fit_in
+from chord_core.fit.change import RIGHT, change, fin_trials
 from chord_core.fit.fix import fix
 from chord_core.fit.ordinary import board_at
+from chord_core.fit.pile import fit_in
 from chord_core.fit.rank import rank
 from chord_core.fit.scouts import scouts_of
 from chord_core.fit.size import size

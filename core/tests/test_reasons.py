@@ -11,7 +11,7 @@ from chord_core.fit.case import Case, case_with
 from chord_core.fit.factors import Judged
 from chord_core.fit.ordinary import board_at
 from chord_core.fit.rank import JudgedRack, judge_rack
-from chord_core.fit.sentences import About, reasons
+from chord_core.fit.sentences import _SAYS, About, reasons
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
 from tests import tries
@@ -62,8 +62,6 @@ class Reasons(TestCase):
             self.assertTrue(against or rack.fit[row] >= 0)
 
     def blames(self, rack: JudgedRack, judged: Judged, row: int, part: str) -> set[str]:
-        from chord_core.fit.sentences import _SAYS
-
         about = About(rack.case, rack.sized.scouts.best)
         return {says for says in (_SAYS[part](judged, about, row)[1],) if says}
 
@@ -96,6 +94,19 @@ class Reasons(TestCase):
         low, high = rack.judged.growth.low_l[0], rack.judged.growth.high_l[0]
         self.assertIn(f"{small.litres:.1f} L: inside the {low:.1f} to {high:.1f} L asked for.", small.for_)
         self.assertIn(f"{big.litres - high:.1f} L over the {low:.1f} to {high:.1f} L asked for.", big.against)
+
+    def test_who_asks_one_thing_is_told_of_that(self) -> None:
+        """Good days ask a longboard for drive, not tight turns; to carve has a radius of its own."""
+        boards = (
+            inches("performance longboard", 110, 22.5, 2.8),
+            inches("performance longboard", 113, 23, 3),
+        )
+        for aim, word in (("good days", "m/s"), ("performance", "5.6 m is wanted")):
+            surfer = Surfer(mass_kg=80, rung="carving", aim=aim, wish="performance longboard")
+            rack = racked(surfer, Water(usual_m=1.2), boards)
+            about = About(rack.case, rack.sized.scouts.best)
+            says = _SAYS["turns"](rack.judged, about, 1)
+            self.assertIn(word, " ".join(one for one in says if one))
 
     def test_a_step_over_a_fifth_is_warned_of(self) -> None:
         now = inches("all-rounder", 72, 19.5, 2.4)

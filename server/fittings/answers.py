@@ -141,7 +141,8 @@ def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
     case = _case(surfer, water)
     if case is None or rack.hull is None:
         return Doubts(version=fitting.version)
-    judged = judge_rack(case, rack.boards, rack.hull, fitting.target_l, rack.fins)
+    key = surfer.model_dump_json() + water.model_dump_json()
+    judged = _judged(_fleet(rack, ()), case, fitting.target_l, key)
     sure, question = doubts(request, judged, rack.fins)
     placed = tuple(SurePlace(id=rack.ids[one.index], on_top=one.on_top, in_three=one.in_three, says=one.says)
                    for one in sure)  # fmt: skip

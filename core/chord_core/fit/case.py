@@ -5,6 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
 
+import numpy as np
+
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
 from chord_core.documents.results import Assumed
@@ -16,6 +18,7 @@ from chord_core.ride.chunks import Summary, summary_of
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
 from chord_core.surfer.spot import Spot, pencil_water
+from chord_core.water.days import BIG_SHARE, SMALL_SHARE
 
 
 @dataclass(frozen=True)
@@ -25,6 +28,10 @@ class Ridden:
     board: Board
     hull: Hull
     ridden: Summary
+
+
+#: The three days by which a water is remembered, as shares of days that are smaller.
+_REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 
 
 @lru_cache(maxsize=256)
@@ -76,3 +83,12 @@ def case_with(surfer: Surfer, water: Water) -> Case | None:
 def case_of(request: SizeRequest) -> Case | None:
     """Fill a request in pencil; None while mass or rung is missing."""
     return case_with(request.surfer, request.water)
+
+
+def times(water: Water, spot: Spot, factor: float) -> Water:
+    """A water with every face by a factor; duck-dives there as it is said, else by the new face."""
+    if water.bins:
+        bins = tuple(row.model_copy(update={"face_m": row.face_m * factor}) for row in water.bins)
+        return water.model_copy(update={"bins": bins})
+    small, usual, big = (float(face) * factor for face in spot.days.face_at(np.array(_REMEMBERED)))
+    return water.model_copy(update={"small_m": small, "usual_m": usual, "big_m": big})

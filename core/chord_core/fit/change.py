@@ -12,41 +12,23 @@ from chord_core.documents.answers import Change, ChangeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import ChangeRequest
 from chord_core.documents.surfer import Surfer
-from chord_core.documents.water import Water
-from chord_core.fit.case import Case, case_of, case_with
-from chord_core.fit.factors import Best
-from chord_core.fit.scouts import scouts_of
-from chord_core.fit.shared import judge
+from chord_core.fit.case import Case, case_of, case_with, times
+from chord_core.fit.pile import fit_in
 from chord_core.fit.step import scaled
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import summary_of
-from chord_core.ride.fins import fins_of, setup_of
+from chord_core.ride.fins import setup_of
 from chord_core.surfer.pencil import missing_facts
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import table
-from chord_core.water.days import BIG_SHARE, SMALL_SHARE
 
 #: A board is right from this fit: nearly as good as the best ordinary one.
-RIGHT = 95.0
+RIGHT = 100 * table("fit")["near_best"]
 #: Litres up to a third either way, in steps of two in a hundred; sessions a month; faces up to double or
 #: half.
 _SCALES = np.exp(np.linspace(-0.30, 0.30, 31) / 3)
 _SESSIONS = (6, 8, 10, 12, 16, 20)
-_REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 _FACES = np.exp(np.linspace(-0.70, 0.70, 29))
-
-
-def fit_in(case: Case, target_l: float | None, boards: list[Board], best: Best | None = None) -> Array:
-    """Fit of boards in a case, (n,).
-
-    Args:
-        best: another case's best ordinary board to measure by; else this case's own.
-    """
-    hull = labelled_hulls(boards)
-    ridden = summary_of(hull, fins_of(boards), case.rider, case.spot, ranged=False)
-    judged = judge(case, target_l, boards, hull, ridden)
-    return judged.fit(best or scouts_of(case, target_l).best)
 
 
 def fin_trials(board: Board) -> list[tuple[Board, str]]:
@@ -135,23 +117,13 @@ def _practice(case: Case, request: ChangeRequest) -> Change | None:
     )
 
 
-def times(water: Water, case: Case, factor: float) -> Water:
-    """The water with every face by a factor; whether one duck-dives there as it is said, else by the new
-    face."""
-    if water.bins:
-        bins = tuple(row.model_copy(update={"face_m": row.face_m * factor}) for row in water.bins)
-        return water.model_copy(update={"bins": bins})
-    small, usual, big = (float(face) * factor for face in case.spot.days.face_at(np.array(_REMEMBERED)))
-    return water.model_copy(update={"small_m": small, "usual_m": usual, "big_m": big})
-
-
 def _break(case: Case, request: ChangeRequest) -> Change | None:
     if case.spot.river:
         return None
     now = case.spot.days.usual_m
 
     def at(factor: float) -> Case:
-        spot, _ = pencil_water(times(request.water, case, factor), case.rider.height_m)
+        spot, _ = pencil_water(times(request.water, case.spot, factor), case.rider.height_m)
         return replace(case, spot=spot)
 
     order = sorted(_FACES, key=lambda factor: abs(np.log(factor)))

@@ -11,8 +11,9 @@ from chord_core.documents.board import Board
 from chord_core.documents.requests import FixRequest
 from chord_core.errors import ChordError
 from chord_core.fit.case import Case, case_of
-from chord_core.fit.change import fin_trials, fit_in
+from chord_core.fit.change import fin_trials
 from chord_core.fit.heard import heard
+from chord_core.fit.pile import fit_in
 from chord_core.fit.scouts import scouts_of
 from chord_core.surfer.pencil import missing_facts
 

@@ -19,8 +19,12 @@ from chord_core.tables import table
 Measure = Callable[[Hull, Summary], Array]
 
 
+#: Measures that are the mean of a factor over the waves.
+_OF_THE_WAVE = ("catch", "keep", "nose")
+
+
 def _mean_of(factor: str) -> Measure:
-    return lambda hull, ridden: ridden.means.get(factor, np.ones(len(hull)))
+    return lambda _, ridden: ridden.means[factor]
 
 
 #: How much better a board is, by the measure of a complaint: higher is better.
@@ -73,10 +77,10 @@ def hear(case: Case, hull: Hull, ridden: Summary) -> Hearing:
         return Hearing({})
     answered: dict[str, Array] = {}
     for complaint in case.rider.surfer.complaints:
-        measure = _MEASURES.get(_rules()[complaint]["measure"])
-        if measure is None or (
-            case.spot.river and _rules()[complaint]["measure"] in ("catch", "keep", "nose")
-        ):
+        name = _rules()[complaint]["measure"]
+        measure = _MEASURES.get(name)
+        # Broken water asks nothing of running or diving, a river nothing of taking off.
+        if measure is None or (name in _OF_THE_WAVE and name not in ridden.means):
             continue
         mine, theirs = measure(hull, ridden), measure(now.hull, now.ridden)[0]
         better = np.log(np.maximum(mine, 1e-6) / max(float(theirs), 1e-6))

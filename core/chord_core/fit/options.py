@@ -10,8 +10,6 @@ from chord_core.fit.search import Judge
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import Family, families, table
 
-_NEAR_BEST = 0.95
-
 
 def _own_first(own: str, others: list[str]) -> list[str]:
     return [own, *(name for name in others if name != own)]
@@ -61,7 +59,7 @@ def _listed(
 ) -> tuple[Option, ...]:
     fit = judge.fit([made(name) for name in names])
     order = sorted(range(len(names)), key=lambda i: (-fit[i], i))
-    near = [i for i in order if fit[i] >= _NEAR_BEST * fit.max()]
+    near = [i for i in order if fit[i] >= table("fit")["near_best"] * fit.max()]
     return tuple(Option(name=names[i], fit=float(fit[i]), says=says(names[i])) for i in near)
 
 

@@ -16,11 +16,12 @@ from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged
 from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pad_for
 from chord_core.fit.handling import DUCK_MOST
+from chord_core.fit.pile import Pile
 from chord_core.fit.sentences import About, reasons
 from chord_core.fit.shared import judge
 from chord_core.fit.size import Sized, answer_of
 from chord_core.fit.sure import how_sure
-from chord_core.fit.unknown import Pile, next_question
+from chord_core.fit.unknown import next_question
 from chord_core.fit.wave_words import limits_say, on_the_wave
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls

@@ -16,8 +16,10 @@ from chord_core.fit.case import Case
 from chord_core.fit.factors import PART_OF, Best, Judged
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.heard import hearing_says
+from chord_core.fit.style import one_thing
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import table
+from chord_core.tables.craft import craft
 
 #: How much what is no part of the fit weighs beside its parts, in the log of fit.
 _STEP_COUNTS, _TOO_FAR_COUNTS, _LABEL_COUNTS, _WISH_COUNTS = 0.02, 0.30, 0.06, 0.05
@@ -106,13 +108,21 @@ def _stays(judged: Judged, _: About, row: int) -> Said:
 
 
 def _turns(judged: Judged, about: About, row: int) -> Said:
-    if about.rider.aim == "nose-ride":
+    thing, c = one_thing(about.rider, about.case.spot), craft()
+    if thing == "drive":
+        speed = judged.ridden.hold_m_s[row]
+        return (
+            f"Drives: holds up to {speed:.1f} m/s.",
+            f"Lacks drive: holds to {speed:.1f} m/s, {c.style_drive_m_s:g} is wanted.",
+        )
+    if thing == "nose":
         index = judged.ridden.nose_index[row]
         return (
             f"The tail stays down for the nose: {index:.2f}.",
             f"The tail lifts when one stands on the nose: {index:.2f}.",
         )
-    radius, wanted = judged.ridden.radius_m[row], judged.wanted_m
+    radius = judged.ridden.radius_m[row]
+    wanted = c.style_carve_m if thing == "carve" else judged.wanted_m
     if radius < wanted + 0.1:
         return f"Turns within {radius:.1f} m.", None
     return None, f"Turns within {radius:.1f} m; {wanted:.1f} m is wanted."

@@ -9,12 +9,9 @@ from scipy.stats import qmc
 
 from chord_core.documents.answers import Sure
 from chord_core.documents.requests import SizeRequest
-from chord_core.fit.case import Case, case_with
-from chord_core.fit.change import times
+from chord_core.fit.case import Case, case_with, times
 from chord_core.fit.factors import Best
-from chord_core.fit.shared import judge
-from chord_core.fit.unknown import Pile
-from chord_core.ride.chunks import summary_of
+from chord_core.fit.pile import Pile
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import rungs
 
@@ -55,7 +52,7 @@ def _drawn(request: SizeRequest, case: Case, draw: _Draw) -> Case | None:
     other = case_with(facts, request.water)
     if other is None or case.spot.river:
         return other
-    spot, _ = pencil_water(times(request.water, case, draw.waves), case.rider.height_m)
+    spot, _ = pencil_water(times(request.water, case.spot, draw.waves), case.rider.height_m)
     # Who said that one must dive there, or need not, said it of the break.
     return replace(other, spot=replace(spot, duck_dive_needed=case.spot.duck_dive_needed))
 
@@ -73,8 +70,7 @@ def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[
         other = _drawn(request, case, draw)
         if other is None:
             continue
-        ridden = summary_of(pile.hull, pile.fins, other.rider, other.spot, ranged=False)
-        fit = judge(other, request.target_l, pile.boards, pile.hull, ridden).fit(best)
+        fit = pile.fit(other, request.target_l, best)
         order = np.argsort(-fit, kind="stable")
         if fit[order[0]] <= 0:
             continue

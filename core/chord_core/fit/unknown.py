@@ -2,42 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
 
 from chord_core.documents.answers import NextQuestion
-from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.gates import a
-from chord_core.fit.scouts import scouts_of
-from chord_core.fit.shared import judge
-from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array
-from chord_core.ride.chunks import summary_of
-from chord_core.ride.fins import FinSet
+from chord_core.fit.pile import Pile
 from chord_core.tables import table
 
 #: A question is worth asking when staying with today's board costs this much on the mean, in points of fit.
 _WORTH_ASKING = 0.5
-
-
-@dataclass(frozen=True)
-class Pile:
-    """The boards among which the answer is sought."""
-
-    boards: Sequence[Board]
-    hull: Hull
-    fins: FinSet
-
-    def fit(self, case: Case, target_l: float | None) -> Array:
-        """Fit of the boards in a case, (n,)."""
-        ridden = summary_of(self.hull, self.fins, case.rider, case.spot, ranged=False)
-        judged = judge(case, target_l, self.boards, self.hull, ridden)
-        return judged.fit(scouts_of(case, target_l).best)
 
 
 def _asked(case: Case) -> list[dict[str, Any]]:

@@ -10,9 +10,8 @@ from chord_core.fit.case import Case
 from chord_core.fit.handling import DUCK_MOST
 from chord_core.fit.scouts import Scouts
 from chord_core.hull.stations import Array
+from chord_core.tables import table
 
-#: By shape: sizes that run and turn nearly as well as the best.
-_NEAR_BEST = 0.95
 #: By float: from what share of the waves that the family's biggest catches, and to what share.
 _CATCHES = (0.85, 0.97)
 
@@ -20,7 +19,7 @@ _CATCHES = (0.85, 0.97)
 def _spread(litres: Array, worth: Array) -> Band:
     """Litres between which a worth stays over 95 % of its best, straight between the sizes."""
     fine = np.linspace(litres[0], litres[-1], 20 * len(litres))
-    good = fine[np.interp(fine, litres, worth) >= _NEAR_BEST * worth.max()]
+    good = fine[np.interp(fine, litres, worth) >= table("fit")["near_best"] * worth.max()]
     return float(good[0]), float(good[-1])
 
 

@@ -7,11 +7,9 @@ import numpy as np
 from chord_core.documents.answers import Windows
 from chord_core.fit.search import Found
 from chord_core.fit.shapes import PINNED, measures
-from chord_core.tables import families
+from chord_core.tables import families, table
 from chord_core.units import INCH_M
 
-#: Boards at this share of their family's best are worth looking at.
-_NEAR_BEST = 0.95
 #: The fractions in which a shaper orders [m]; a window reaches out to the next.
 FRACTION_M = {
     "length_m": INCH_M,
@@ -35,7 +33,7 @@ def outwards(low: float, high: float, step: float) -> tuple[float, float]:
 
 def windows_of(found: Found) -> Windows:
     """The windows of a family from what was judged in it."""
-    good = found.fit >= _NEAR_BEST * found.best
+    good = found.fit >= table("fit")["near_best"] * found.best
     family = families()[found.family]
     rows = [measures(family, shape) for shape in found.shapes[good]]
     spans = {

@@ -1,0 +1,42 @@
+"""A pile of boards, drawn once, that can be judged in many cases."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from chord_core.documents.board import Board
+from chord_core.fit.case import Case
+from chord_core.fit.factors import Best
+from chord_core.fit.scouts import scouts_of
+from chord_core.fit.shared import judge
+from chord_core.hull.hull import Hull
+from chord_core.hull.label import labelled_hulls
+from chord_core.hull.stations import Array
+from chord_core.ride.chunks import summary_of
+from chord_core.ride.fins import FinSet, fins_of
+
+
+@dataclass(frozen=True)
+class Pile:
+    """Boards, their hulls and fins, in one order."""
+
+    boards: Sequence[Board]
+    hull: Hull
+    fins: FinSet
+
+    def fit(self, case: Case, target_l: float | None, best: Best | None = None) -> Array:
+        """Fit of the boards in a case, (n,).
+
+        Args:
+            target_l: the advisor's own target [L], or None.
+            best: another case's best ordinary board to measure by; else this case's own.
+        """
+        ridden = summary_of(self.hull, self.fins, case.rider, case.spot, ranged=False)
+        judged = judge(case, target_l, self.boards, self.hull, ridden)
+        return judged.fit(best or scouts_of(case, target_l).best)
+
+
+def fit_in(case: Case, target_l: float | None, boards: Sequence[Board], best: Best | None = None) -> Array:
+    """Fit of boards that are asked in one case only, (n,)."""
+    return Pile(boards, labelled_hulls(boards), fins_of(boards)).fit(case, target_l, best)
