@@ -4,5 +4,6 @@ from __future__ import annotations
 
 from numba import njit
 
+#: They let go of the interpreter, so that two pieces of a rack are computed side by side.
 #: Sums may be taken in another order and products fused; infinities and NaN keep their meaning.
-compiled = njit(cache=True, error_model="numpy", fastmath={"reassoc", "contract", "arcp", "nsz"})
+compiled = njit(cache=True, nogil=True, error_model="numpy", fastmath={"reassoc", "contract", "arcp", "nsz"})

@@ -32,6 +32,8 @@ def _session(request: Request) -> Session:
         person=user.get_short_name() or user.username if signed_in else None,
         shop=user.shop.name if signed_in else None,
         units=user.units if signed_in else "imperial",
+        masses=user.masses if signed_in else "kg",
+        faces=user.faces if signed_in else "words",
         demo_available=services.demo_available(request._request),
         token=get_token(request._request),
     )
@@ -84,6 +86,8 @@ class MeView(ShopView):
     @extend_schema(request=Me, responses=Session)
     def patch(self, request: Request) -> HttpResponse:
         """Keep the choice of units."""
-        request.user.units = parse(Me, request.data).units
-        request.user.save(update_fields=["units"])
+        given = parse(Me, request.data).model_dump(exclude_none=True)
+        for name, value in given.items():
+            setattr(request.user, name, value)
+        request.user.save(update_fields=list(given))
         return answer(_session(request))

@@ -6,6 +6,11 @@ from pydantic import Field
 
 from chord_core.documents.base import Document, Result
 
+Units = Literal["imperial", "metric"]
+Masses = Literal["kg", "lb"]
+#: How wave heights are said: in words of body height, as faces, or as seen from behind.
+FacesAs = Literal["words", "face", "back"]
+
 
 class SignIn(Document):
     """A name and a password."""
@@ -20,12 +25,16 @@ class Session(Result):
     signed_in: bool
     person: str | None
     shop: str | None
-    units: Literal["imperial", "metric"]
+    units: Units
+    masses: Masses
+    faces: FacesAs
     demo_available: bool
     token: str
 
 
 class Me(Document):
-    """What a person may change of themselves."""
+    """What a person may change of themselves; what is not given stays."""
 
-    units: Literal["imperial", "metric"]
+    units: Units | None = None
+    masses: Masses | None = None
+    faces: FacesAs | None = None

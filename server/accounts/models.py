@@ -20,18 +20,26 @@ class Shop(models.Model):
 
 
 class User(AbstractUser):
-    """A person who signs in; works in one shop, and keeps a choice of units."""
+    """A person who signs in; works in one shop, and keeps a choice of units for lengths, masses and faces."""
 
+    MASSES = [("kg", "kilograms"), ("lb", "pounds")]
+    FACES = [("words", "words of body height"), ("face", "face height"), ("back", "height from behind")]
     UNITS = [("imperial", "feet and inches"), ("metric", "metric")]
 
     shop = models.ForeignKey(Shop, on_delete=models.CASCADE, null=True, related_name="people")
     units = models.CharField(max_length=8, choices=UNITS, default="imperial")
+    masses = models.CharField(max_length=2, choices=MASSES, default="kg")
+    faces = models.CharField(max_length=5, choices=FACES, default="words")
 
     class Meta(AbstractUser.Meta):
         constraints = [
             models.CheckConstraint(
                 condition=models.Q(units__in=["imperial", "metric"]), name="user_units_known"
-            )
+            ),
+            models.CheckConstraint(condition=models.Q(masses__in=["kg", "lb"]), name="user_masses_known"),
+            models.CheckConstraint(
+                condition=models.Q(faces__in=["words", "face", "back"]), name="user_faces_known"
+            ),
         ]
 
 

@@ -23,5 +23,13 @@ urlpatterns = [
     path("api/fittings/<int:pk>/", fittings.FittingView.as_view(), name="fitting"),
     path("api/fittings/<int:pk>/windows/", fittings.WindowsView.as_view(), name="windows"),
     path("api/fittings/<int:pk>/doubts/", fittings.DoubtsView.as_view(), name="doubts"),
+    path("api/fittings/import/", fittings.ImportView.as_view(), name="import"),
+    path("api/fittings/<int:pk>/since/", fittings.SinceView.as_view(), name="since"),
+    path("api/fittings/<int:pk>/faces/", fittings.FacesView.as_view(), name="faces"),
+    path("api/fittings/<int:pk>/why/", fittings.WhyView.as_view(), name="why"),
+    path("api/fittings/<int:pk>/why-not/", fittings.WhyNotView.as_view(), name="why-not"),
+    path("api/fittings/<int:pk>/compare/", fittings.CompareView.as_view(), name="compare"),
+    path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
+    path("api/fittings/<int:pk>/hand-out.pdf", fittings.HandOutView.as_view(), name="hand-out"),
     re_path(r"^(?!api/|static/).*$", views.page, name="page"),
 ]

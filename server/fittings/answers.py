@@ -1,63 +1,32 @@
 """The answer of a fitting: the core's ranking of the shop's rack, the bench and the present board.
 
-The board ridden now and one typed in are judged in one fleet with the rack, behind it. What only
-some facts change is kept between two answers: hulls by the boards, rides by boards, surfer and water.
-The verdict and the order of the rack come first; the windows, which take a search, and the doubts are asked
-for apart.
+The board ridden now and one typed in are judged in one fleet with the rack, behind it. The verdict and the
+order of the rack come first; the windows, which take a search, the doubts and the faces of the bench are
+asked for apart.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from functools import lru_cache
-from math import isnan
 
 from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
-from chord_core.fit.case import Case, case_with
+from chord_core.documents.answers import PinnedSize
+from chord_core.documents.requests import Pinned
+from chord_core.fit.case import Case
 from chord_core.fit.factors import FACTORS
 from chord_core.fit.fix import fix
-from chord_core.fit.rank import NOT_YET, JudgedRack, doubts, judge_rack
+from chord_core.fit.gates import closed_because
+from chord_core.fit.pins import pinned_size
+from chord_core.fit.rank import NOT_YET, doubts
 from chord_core.fit.size import Sized, answer_of, size
-from chord_core.fit.wave_words import strip_words
 from chord_core.hull.describe import describe_hull
-from chord_core.hull.hull import Hull
-from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import Summary, summary_of
-from chord_core.ride.fins import FinSet, fins_of
-from fittings.documents import Answer, Bench, Doubts, RackPlace, SurePlace
+from chord_core.tables import families
+from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
 from fittings.models import Fitting
+from fittings.ranking import Fleet, Ranking, case_for, fleet_of_rack, rank_fleet
 from rack.services import Rack, rack_of
 
 #: Boards against which the present one is held before a sale.
 _TO_SELL = 3
-#: Surfers in waters for which rides are kept.
-_KEPT = 32
-
-
-@dataclass(frozen=True, eq=False)
-class _Fleet:
-    """The rack's boards with others behind them; compared and kept by identity."""
-
-    boards: tuple[Board, ...]
-    hull: Hull
-    fins: FinSet
-    kept: dict[str, Summary] = field(default_factory=dict)
-
-    def ridden(self, case: Case, key: str) -> Summary:
-        """What the boards do for a rider in a water, kept for the last few of them."""
-        if key not in self.kept:
-            if len(self.kept) >= _KEPT:
-                self.kept.clear()
-            self.kept[key] = summary_of(self.hull, self.fins, case.rider, case.spot, band=True)
-        return self.kept[key]
-
-
-@lru_cache(maxsize=_KEPT)
-def _case_of(surfer: str, water: str) -> Case | None:
-    return case_with(Surfer.model_validate_json(surfer), Water.model_validate_json(water))
-
-
-def _case(surfer: Surfer, water: Water) -> Case | None:
-    """The case of a ticket; it keeps what ordinary boards do in it, for the next answer and the search."""
-    return _case_of(surfer.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True))
 
 
 @lru_cache(maxsize=256)
@@ -65,30 +34,40 @@ def _drawn(board: Board) -> HullResult:
     return describe_hull(board)
 
 
-@lru_cache(maxsize=256)
-def _fleet(rack: Rack, others: tuple[Board, ...]) -> _Fleet:
-    if not others:
-        return _Fleet(rack.boards, rack.hull, rack.fins)
-    hull, fins = labelled_hulls(others), fins_of(others)
-    if rack.hull is None:
-        return _Fleet(others, hull, fins)
-    return _Fleet((*rack.boards, *others), rack.hull.joined(hull), rack.fins.joined(fins))
+def _key(surfer: Surfer, water: Water) -> str:
+    return surfer.model_dump_json() + water.model_dump_json()
 
 
-def _judged(fleet: _Fleet, case: Case, target_l: float | None, key: str) -> JudgedRack:
-    return judge_rack(case, fleet.boards, fleet.hull, target_l, fleet.fins, fleet.ridden(case, key))
+@dataclass(frozen=True, eq=False)
+class Ticket:
+    """A ticket with its boards judged: the fleet, and where the chosen, the present and the bench's board
+    stand in it."""
+
+    rack: Rack
+    fleet: Fleet
+    case: Case | None
+    ranking: Ranking | None
+    now: int | None
+    bench: int | None
 
 
-def _place(judged: JudgedRack, pk: int, row: int) -> RackPlace:
-    ridden = judged.ridden
-    waves, limit = strip_words(ridden, row, judged.case.rider.height_m)
-    return RackPlace.model_construct(
-        id=pk,
-        fit=float(judged.fit[row]),
-        rides=None if isnan(ridden.rides[row]) else float(ridden.rides[row]),
-        stays_on=None if isnan(ridden.stays_on[row]) else float(ridden.stays_on[row]),
-        waves=waves,
-        limit=limit,
+def ticket_of(fitting: Fitting, surfer: Surfer, water: Water, also: tuple[int, ...] = ()) -> Ticket:
+    """Judge the boards of a ticket.
+
+    Args:
+        also: places in the rack of boards that are spoken of even behind a gate.
+    """
+    rack, typed, present = rack_of(fitting.shop), typed_board(fitting), surfer.present_board
+    fleet = fleet_of_rack(rack, tuple(board for board in (present, typed) if board))
+    case, now = case_for(surfer, water), len(rack.ids) if present else None
+    chosen = _chosen(fitting, rack, typed, fleet)
+    ranking = None
+    if case and fleet.boards:
+        must = tuple(dict.fromkeys(row for row in (chosen, now, *also) if row is not None))
+        ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must)
+    best = [row for row in ranking.open_first if row < len(rack.ids)] if ranking else []
+    return Ticket(
+        rack, fleet, case, ranking, now, chosen if chosen is not None else best[0] if best else None
     )
 
 
@@ -99,75 +78,91 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
         fitting: the ticket.
         surfer, water: its facts, as checked documents.
     """
-    rack = rack_of(fitting.shop)
-    typed = parse(Board, fitting.typed_board, "typed_board") if fitting.typed_board else None
-    present = surfer.present_board
-    fleet = _fleet(rack, tuple(board for board in (present, typed) if board))
+    ticket = ticket_of(fitting, surfer, water)
+    rack, fleet, ranking = ticket.rack, ticket.fleet, ticket.ranking
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
-    case, key = _case(surfer, water), surfer.model_dump_json() + water.model_dump_json()
-    judged = _judged(fleet, case, fitting.target_l, key) if case and fleet.boards else None
-    order = [int(row) for row in judged.order if row < len(rack.ids)] if judged else []
-    none_open = judged is not None and bool(order) and judged.fit[order[0]] <= 0
-    bench_row = _bench_row(fitting, rack, typed, fleet, None if none_open else order)
+    open_ = bool(ranking) and any(row < len(rack.ids) for row in ranking.open_first)
     return Answer.model_construct(
-        size=_ordered(request, case, judged),
+        size=_ordered(request, ticket.case, ranking),
         judged_by=FACTORS,
-        ranking=tuple(_place(judged, rack.ids[row], row) for row in order if judged),
-        not_yet=NOT_YET if none_open else "",
-        bench=_laid(fleet, rack, judged, bench_row),
-        present=_laid(fleet, rack, judged, len(rack.ids) if present else None),
+        ranking=ranking.places(rack.ids) if ranking else (),
+        not_yet=NOT_YET if ranking and rack.ids and not open_ else "",
+        bench=_laid(fleet, rack, ranking, ticket.bench),
+        present=_laid(fleet, rack, ranking, ticket.now),
     )
 
 
-def _ordered(request: SizeRequest, case: Case | None, judged: JudgedRack | None) -> SizeResult:
+def typed_board(fitting: Fitting) -> Board | None:
+    """The board that was typed in and lies on the bench."""
+    return parse(Board, fitting.typed_board, "typed_board") if fitting.typed_board else None
+
+
+def _ordered(request: SizeRequest, case: Case | None, ranking: Ranking | None) -> SizeResult:
     """The size answer without the search."""
     if case is None:
         return size(request)
-    return answer_of(judged.sized if judged else Sized(case, request.target_l), searched=False)
+    return answer_of(ranking.judged.sized if ranking else Sized(case, request.target_l), searched=False)
 
 
-def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> SizeResult:
-    """The size answer of a ticket with windows, tails, fins and builds, which take a search."""
-    case = _case(surfer, water)
+def pins_of(fitting: Fitting) -> Pins | None:
+    """The measures that are pinned on a ticket."""
+    return parse(Pins, fitting.pinned, "pinned") if fitting.pinned else None
+
+
+def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> tuple[SizeResult, PinnedSize | None]:
+    """The size answer of a ticket with windows, tails, fins and builds, which take a search; and the windows
+    of the rest where measures are pinned in a family that is open."""
+    case = case_for(surfer, water)
     if case is None:
-        return size(SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l))
-    return answer_of(Sized(case, fitting.target_l))
+        request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
+        return size(request), None
+    sized, pins = Sized(case, fitting.target_l), pins_of(fitting)
+    answer = answer_of(sized)
+    if pins is None or closed_because(families()[pins.family], case.rider, case.spot):
+        return answer, None
+    measures = Pinned.model_validate(pins.model_dump(exclude={"family"}))
+    return answer, pinned_size(sized, pins.family, measures) if measures.model_dump(
+        exclude_none=True
+    ) else None
 
 
 def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
     """How sure the first boards' places are, what to ask next, and what to try before selling."""
     rack = rack_of(fitting.shop)
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
-    case = _case(surfer, water)
+    case = case_for(surfer, water)
     if case is None or rack.hull is None:
         return Doubts(version=fitting.version)
-    key = surfer.model_dump_json() + water.model_dump_json()
-    judged = _judged(_fleet(rack, ()), case, fitting.target_l, key)
-    sure, question = doubts(request, judged, rack.fins)
-    placed = tuple(SurePlace(id=rack.ids[one.index], on_top=one.on_top, in_three=one.in_three, says=one.says)
-                   for one in sure)  # fmt: skip
+    ranking = rank_fleet(fleet_of_rack(rack, ()), case, fitting.target_l, _key(surfer, water))
+    judged, rows = ranking.judged, ranking.rows
+    sure, question = doubts(request, judged, ranking.fins)
+    placed = tuple(
+        SurePlace(id=rack.ids[rows[one.index]], on_top=one.on_top, in_three=one.in_three, says=one.says)
+        for one in sure
+    )
     tried = None
     if surfer.present_board:
-        open_boards = tuple(rack.boards[row] for row in judged.order[:_TO_SELL] if judged.fit[row] > 0)
+        open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])
         tried = fix(FixRequest(surfer=surfer, water=water, target_l=fitting.target_l, boards=open_boards))
     return Doubts(version=fitting.version, sure=placed, next_question=question, fix=tried)
 
 
-def _bench_row(
-    fitting: Fitting, rack: Rack, typed: Board | None, fleet: _Fleet, order: list[int] | None
-) -> int | None:
-    """The board that was put there; else the best of the rack, if any is open."""
+def _chosen(fitting: Fitting, rack: Rack, typed: Board | None, fleet: Fleet) -> int | None:
+    """Where the board stands that somebody put on the bench; None where the best of the rack goes there."""
     if typed is not None:
         return len(fleet.boards) - 1
-    if fitting.bench_board_id in rack.ids:
-        return rack.ids.index(fitting.bench_board_id)
-    return order[0] if order else None
+    return rack.ids.index(fitting.bench_board_id) if fitting.bench_board_id in rack.ids else None
 
 
-def _laid(fleet: _Fleet, rack: Rack, judged: JudgedRack | None, row: int | None) -> Bench | None:
+def _laid(fleet: Fleet, rack: Rack, ranking: Ranking | None, row: int | None) -> Bench | None:
     if row is None:
         return None
     board = fleet.boards[row]
-    pk = rack.ids[row] if row < len(rack.ids) else 0
-    ranked = judged.describe(row) if judged else None
-    return Bench.model_construct(id=pk, board=board, hull=_drawn(board), ranked=ranked)
+    return Bench.model_construct(
+        id=rack.ids[row] if row < len(rack.ids) else 0,
+        board=board,
+        hull=_drawn(board),
+        ranked=ranking.describe(row) if ranking else None,
+        needs=ranking.needs(row) if ranking else (),
+        remembered=ranking.remembered(row) if ranking else (),
+    )

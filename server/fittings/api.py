@@ -1,13 +1,29 @@
 """Addresses of fittings."""
 
+import json
+
 from django.http import Http404, HttpResponse
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 
 from accounts.scope import ShopView, answer
 from chord_core.documents import parse
 from fittings import services
-from fittings.documents import Doubts, FittingIn, FittingList, FittingOut, FittingPatch, SettledSize
+from fittings.documents import (
+    Compared,
+    Doubts,
+    Faces,
+    FittingDocument,
+    FittingIn,
+    FittingList,
+    FittingOut,
+    FittingPatch,
+    SettledSize,
+    Why,
+    WhyNot,
+    WhyNotOf,
+)
 from fittings.models import Fitting
 
 
@@ -67,3 +83,101 @@ class DoubtsView(ShopView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Draw now what is known only about."""
         return answer(services.doubts_of(self.own_or_404(Fitting, pk)))
+
+
+class SinceView(ShopView):
+    """Whether somebody else changed a ticket."""
+
+    @extend_schema(
+        operation_id="fitting_since",
+        parameters=[OpenApiParameter("version", OpenApiTypes.INT, required=True)],
+        responses={200: FittingOut, 204: None},
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """The ticket if it stands at another version than the one asked about; else nothing."""
+        fitting = self.own_or_404(Fitting, pk)
+        if request.query_params.get("version") == str(fitting.version):
+            return HttpResponse(status=204)
+        return answer(services.as_document(fitting))
+
+
+class FacesView(ShopView):
+    """The faces of the bench."""
+
+    @extend_schema(operation_id="fitting_faces", responses=Faces)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """What the board on the bench and the present one do, number by number."""
+        return answer(services.faces_of(self.own_or_404(Fitting, pk)))
+
+
+class WhyView(ShopView):
+    """Why the numbers are what they are."""
+
+    @extend_schema(operation_id="fitting_why", responses=Why)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Derive the numbers of the board on the bench."""
+        return answer(services.why_of(self.own_or_404(Fitting, pk)))
+
+
+class WhyNotView(ShopView):
+    """Why not a board."""
+
+    @extend_schema(
+        operation_id="fitting_why_not",
+        parameters=[OpenApiParameter("board", OpenApiTypes.INT, description="of the rack; else the bench's")],
+        responses=WhyNot,
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """What speaks most against it, and the smallest change that would make it right."""
+        board = parse(WhyNotOf, request.query_params.dict()).board
+        return answer(services.why_not_of(self.own_or_404(Fitting, pk), board))
+
+
+class CompareView(ShopView):
+    """Boards laid on each other."""
+
+    @extend_schema(
+        operation_id="fitting_compare",
+        parameters=[OpenApiParameter("boards", OpenApiTypes.STR, required=True, description="7,12 or now,7")],
+        responses=Compared,
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """The board on the bench against one or two others."""
+        others = tuple(part for part in request.query_params.get("boards", "").split(",") if part)
+        return answer(services.compared_of(self.own_or_404(Fitting, pk), others))
+
+
+class DocumentView(ShopView):
+    """A whole fitting as a document."""
+
+    @extend_schema(operation_id="fitting_document", responses=FittingDocument)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Write it; what was not said is left out."""
+        document = services.document_of(self.own_or_404(Fitting, pk))
+        said = document.model_dump(mode="json", exclude_none=True, exclude_unset=True)
+        body = json.dumps({"format": document.format, **said}, indent=1, ensure_ascii=False)
+        response = HttpResponse(body, content_type="application/json")
+        response["Content-Disposition"] = f'attachment; filename="fitting-{pk}.json"'
+        return response
+
+
+class ImportView(ShopView):
+    """Fittings from documents."""
+
+    @extend_schema(operation_id="fitting_import", request=FittingDocument, responses={201: FittingOut})
+    def post(self, request: Request) -> HttpResponse:
+        """Open a ticket from a document."""
+        given = parse(FittingDocument, request.data)
+        return answer(services.as_document(services.import_fitting(self.shop, request.user, given)), 201)
+
+
+class HandOutView(ShopView):
+    """The page that the surfer takes home."""
+
+    @extend_schema(operation_id="fitting_hand_out", responses={(200, "application/pdf"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Print it as PDF."""
+        page = services.hand_out_of(self.own_or_404(Fitting, pk), request.user)
+        response = HttpResponse(page, content_type="application/pdf")
+        response["Content-Disposition"] = f'inline; filename="fitting-{pk}.pdf"'
+        return response

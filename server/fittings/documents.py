@@ -1,13 +1,33 @@
 """What the fitting addresses read and write."""
 
-from typing import Any
+from datetime import date
+from typing import Any, Literal
 
 from pydantic import Field, RootModel
 
 from chord_core.documents import Board, HullResult, Surfer, Water
-from chord_core.documents.answers import FixResult, NextQuestion, Ranked, SizeResult
+from chord_core.documents.answers import (
+    ChangeResult,
+    CompareResult,
+    FixResult,
+    Need,
+    NextQuestion,
+    PinnedSize,
+    Ranked,
+    Remembered,
+    SizeResult,
+)
 from chord_core.documents.base import Document, Result
-from chord_core.documents.requests import TargetL
+from chord_core.documents.names import FamilyName
+from chord_core.documents.requests import Pinned, TargetL
+from chord_core.documents.results import Dims, RideResult
+from chord_core.documents.why import Derivation
+
+
+class Pins(Pinned):
+    """Measures [m] that an advisor pins, in one family."""
+
+    family: FamilyName
 
 
 class FittingIn(Document):
@@ -26,17 +46,21 @@ class FittingPatch(Document):
     water: dict[str, Any] = Field(default_factory=dict)
     break_id: int | None = None
     target_l: TargetL | None = None
+    pinned: Pins | None = None
     bench_id: int | None = None
     typed_board: Board | None = None
 
 
 class FittingRow(Result):
-    """A ticket in the list."""
+    """A ticket in the list; ``surfer_id`` tells whose, for one surfer may have been fitted several times."""
 
     id: int
+    surfer_id: int
     name: str
     rung: str | None
     mass_kg: float | None
+    opened: date
+    water: str
 
 
 class FittingList(RootModel[tuple[FittingRow, ...]]):
@@ -56,12 +80,15 @@ class RackPlace(Result):
 
 
 class Bench(Result):
-    """A board on the bench: its shape, and how it fits. ``id`` is the shop's, 0 for one typed in."""
+    """A board on the bench: its shape, how it fits, what is needed and what it gives, what it keeps of other
+    boards that are remembered. ``id`` is the shop's, 0 for one typed in."""
 
     id: int
     board: Board
     hull: HullResult
     ranked: Ranked | None
+    needs: tuple[Need, ...] = ()
+    remembered: tuple[Remembered, ...] = ()
 
 
 class Answer(Result):
@@ -76,10 +103,12 @@ class Answer(Result):
 
 
 class SettledSize(Result):
-    """The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds."""
+    """The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds;
+    and what to look for when measures are pinned (null where nothing is, or its family is behind a gate)."""
 
     version: int
     size: SizeResult
+    pinned: PinnedSize | None = None
 
 
 class SurePlace(Result):
@@ -110,6 +139,61 @@ class FittingOut(Result):
     water: Water
     break_id: int | None
     target_l: float | None
+    pinned: Pins | None
     bench_id: int | None
     typed_board: Board | None
     answer: Answer
+
+
+class Faces(Result):
+    """What the board on the bench and the present one do, number by number, as a ticket stood at
+    ``version``."""
+
+    version: int
+    bench: RideResult | None = None
+    present: RideResult | None = None
+
+
+class Why(Result):
+    """How the numbers of the board on the bench came about, as a ticket stood at ``version``."""
+
+    version: int
+    derivations: tuple[Derivation, ...] = ()
+
+
+class WhyNotOf(Document):
+    """Of which board of the rack it is asked; of the one on the bench where none is named."""
+
+    board: int | None = None
+
+
+class WhyNot(Result):
+    """Why not a board: its first failing factor in a sentence (empty where it is right), and the smallest
+    changes that would make it right."""
+
+    version: int
+    name: str
+    first: str
+    change: ChangeResult
+
+
+class Compared(Result):
+    """Two or three boards of a ticket laid on each other, by name and line of dims, with what each difference
+    does. The first is the one on the bench."""
+
+    version: int
+    names: tuple[str, ...]
+    lines: tuple[Dims, ...]
+    fits: tuple[float | None, ...]
+    result: CompareResult
+
+
+class FittingDocument(Document):
+    """A whole fitting, ``chord-fitting/1``: what was said and chosen. The answer follows from it."""
+
+    format: Literal["chord-fitting/1"] = "chord-fitting/1"
+    surfer: Surfer
+    water: Water = Water()
+    target_l: TargetL | None = None
+    pinned: Pins | None = None
+    bench: Board | None = None

@@ -21,6 +21,7 @@ class Fitting(ShopOwned):
     surf_break = models.ForeignKey(Break, on_delete=models.SET_NULL, null=True, related_name="+")
     facts = models.JSONField(default=dict)
     water = models.JSONField(default=dict)
+    pinned = models.JSONField(null=True)
     target_l = models.FloatField(null=True)
     bench_board = models.ForeignKey(Board, on_delete=models.SET_NULL, null=True, related_name="+")
     typed_board = models.JSONField(null=True)

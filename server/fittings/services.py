@@ -3,16 +3,34 @@
 from typing import Any
 
 from django.db import transaction
+from django.utils import timezone
 
 from accounts.models import Shop, User
 from breaks.models import Break
-from chord_core.documents import Board, Water, parse
 from chord_core.documents import Surfer as Facts
+from chord_core.documents import Water, parse
+from chord_core.documents.answers import PinnedSize, SizeResult, Windows
+from chord_core.documents.base import Document
 from chord_core.errors import ChordError
 from chord_core.tables import tables_version
 from config.errors import Stale
-from fittings.answers import answer_for, doubts_for, windows_for
-from fittings.documents import Doubts, FittingIn, FittingOut, FittingPatch, FittingRow, SettledSize
+from fittings.answers import answer_for, doubts_for, pins_of, typed_board, windows_for
+from fittings.closer import compared_for, faces_for, why_for, why_not_for
+from fittings.documents import (
+    Answer,
+    Compared,
+    Doubts,
+    Faces,
+    FittingDocument,
+    FittingIn,
+    FittingOut,
+    FittingPatch,
+    FittingRow,
+    SettledSize,
+    Why,
+    WhyNot,
+)
+from fittings.hand_out import hand_out
 from fittings.models import Fitting
 from rack.models import Board as RackBoard
 from surfers.models import Surfer
@@ -29,8 +47,9 @@ def as_document(fitting: Fitting) -> FittingOut:
         water=water,
         break_id=fitting.surf_break_id,
         target_l=fitting.target_l,
+        pinned=pins_of(fitting),
         bench_id=fitting.bench_board_id,
-        typed_board=_typed(fitting),
+        typed_board=typed_board(fitting),
         answer=answer_for(fitting, facts, water),
     )
 
@@ -41,7 +60,57 @@ def _said(fitting: Fitting) -> tuple[Facts, Water]:
 
 def settled_size(fitting: Fitting) -> SettledSize:
     """The windows of a ticket, searched now."""
-    return SettledSize.model_construct(version=fitting.version, size=windows_for(fitting, *_said(fitting)))
+    size, pinned = windows_for(fitting, *_said(fitting))
+    return SettledSize.model_construct(version=fitting.version, size=size, pinned=pinned)
+
+
+def faces_of(fitting: Fitting) -> Faces:
+    """What the boards of a ticket do, number by number."""
+    return faces_for(fitting, *_said(fitting))
+
+
+def why_of(fitting: Fitting) -> Why:
+    """How the numbers of a ticket came about."""
+    return why_for(fitting, *_said(fitting))
+
+
+def why_not_of(fitting: Fitting, board_id: int | None) -> WhyNot:
+    """Why not a board of the rack, or the one on the bench.
+
+    Raises:
+        ChordError: there is no such board, or mass or rung is not known.
+    """
+    return why_not_for(fitting, *_said(fitting), board_id)
+
+
+def compared_of(fitting: Fitting, others: tuple[str, ...]) -> Compared:
+    """The board on the bench laid on one or two others.
+
+    Args:
+        others: numbers of the shop's boards, or "now" for the present one.
+
+    Raises:
+        ChordError: there is no such board, too few or too many.
+    """
+    return compared_for(fitting, *_said(fitting), others)
+
+
+def hand_out_of(fitting: Fitting, person: User) -> bytes:
+    """The page that the surfer takes home, as PDF, with the figures that the screen shows."""
+    facts, water = _said(fitting)
+    size, pinned = windows_for(fitting, facts, water)
+    answer = answer_for(fitting, facts, water)
+    return hand_out(facts, water, answer, _kind_shown(answer, size, pinned), person.units, fitting.shop.name)
+
+
+def _kind_shown(answer: Answer, size: SizeResult, pinned: PinnedSize | None) -> tuple[str, Windows] | None:
+    """The family whose windows stand under the bench: that of the board there, else the leading one."""
+    family = answer.bench.board.family if answer.bench else ""
+    if pinned and pinned.family == family:
+        return family, pinned.windows
+    kinds = [kind for kind in size.families if kind.windows]
+    shown = next((kind for kind in kinds if kind.family == family), next(iter(kinds), None))
+    return (shown.family, shown.windows) if shown and shown.windows else None
 
 
 def doubts_of(fitting: Fitting) -> Doubts:
@@ -49,20 +118,24 @@ def doubts_of(fitting: Fitting) -> Doubts:
     return doubts_for(fitting, *_said(fitting))
 
 
-def _typed(fitting: Fitting) -> Board | None:
-    return parse(Board, fitting.typed_board, "typed_board") if fitting.typed_board else None
-
-
 def list_fittings(shop: Shop) -> list[FittingRow]:
     """The shop's tickets in the order in which they were opened."""
-    rows = Fitting.objects.of(shop).values_list("pk", "facts")
+    rows = Fitting.objects.of(shop).values_list("pk", "surfer_id", "facts", "created_at", "water__name")
     return [
-        FittingRow(id=pk, name=facts.get("name", ""), rung=facts.get("rung"), mass_kg=facts.get("mass_kg"))
-        for pk, facts in rows
+        FittingRow(
+            id=pk,
+            surfer_id=surfer_id,
+            name=facts.get("name", ""),
+            rung=facts.get("rung"),
+            mass_kg=facts.get("mass_kg"),
+            opened=timezone.localdate(opened),
+            water=water or "",
+        )
+        for pk, surfer_id, facts, opened, water in rows
     ]
 
 
-def _stored(document: Facts | Water) -> dict[str, Any]:
+def _stored(document: Document) -> dict[str, Any]:
     return document.model_dump(mode="json", exclude_none=True, exclude_unset=True)
 
 
@@ -82,15 +155,24 @@ def _own(shop: Shop, model: type[Any], field: str, pk: int | None) -> Any:
 
 @transaction.atomic
 def open_fitting(shop: Shop, person: User | None, given: FittingIn) -> Fitting:
-    """Open a ticket, for a new surfer or one who is known, at a break if one is named."""
-    surfer = _own(shop, Surfer, "surfer_id", given.surfer_id) or new_surfer(shop, given.facts)
+    """Open a ticket, for a new surfer or one who is known, at a break if one is named.
+
+    Who is known brings what was said last time, facts and water; what is given now goes over it."""
+    surfer = _own(shop, Surfer, "surfer_id", given.surfer_id)
     place = _own(shop, Break, "break_id", given.break_id)
+    last = surfer.fittings.order_by("-pk").first() if surfer else None
+    if last:
+        facts = parse(Facts, last.facts | _stored(given.facts), "facts")
+        water, place = _stored(place.document()) if place else last.water, place or last.surf_break
+    else:
+        facts, water = given.facts, _stored(place.document()) if place else {}
+    surfer = surfer or new_surfer(shop, facts)
     return Fitting.objects.create(
         shop=shop,
         surfer=surfer,
         surf_break=place,
-        facts=_stored(given.facts),
-        water=_stored(place.document()) if place else {},
+        facts=_stored(facts),
+        water=water,
         tables_version=tables_version(),
         made_by=person,
     )
@@ -114,6 +196,8 @@ def _apply(fitting: Fitting, patch: FittingPatch) -> None:
         remember(fitting.surfer, facts)
     if "target_l" in given:
         fitting.target_l = patch.target_l
+    if "pinned" in given:
+        fitting.pinned = _stored(patch.pinned) if patch.pinned else None
     if "bench_id" in given:
         fitting.bench_board = _own(fitting.shop, RackBoard, "bench_id", patch.bench_id)
         fitting.typed_board = None
@@ -121,6 +205,34 @@ def _apply(fitting: Fitting, patch: FittingPatch) -> None:
         board = patch.typed_board
         fitting.typed_board = board.model_dump(mode="json", exclude_unset=True) if board else None
         fitting.bench_board = None if board else fitting.bench_board
+
+
+def document_of(fitting: Fitting) -> FittingDocument:
+    """A whole fitting as a document of its own, with the board that was put on the bench."""
+    facts, water = _said(fitting)
+    board = typed_board(fitting) or (fitting.bench_board.document() if fitting.bench_board else None)
+    return FittingDocument(
+        surfer=facts, water=water, target_l=fitting.target_l, pinned=pins_of(fitting), bench=board
+    )
+
+
+@transaction.atomic
+def import_fitting(shop: Shop, person: User | None, given: FittingDocument) -> Fitting:
+    """Open a ticket from a document; its break is the shop's own of that name, if there is one."""
+    surfer = new_surfer(shop, given.surfer)
+    place = Break.objects.of(shop).filter(name=given.water.name).first() if given.water.name else None
+    return Fitting.objects.create(
+        shop=shop,
+        surfer=surfer,
+        surf_break=place,
+        facts=_stored(given.surfer),
+        water=_stored(given.water),
+        target_l=given.target_l,
+        pinned=_stored(given.pinned) if given.pinned else None,
+        typed_board=_stored(given.bench) if given.bench else None,
+        tables_version=tables_version(),
+        made_by=person,
+    )
 
 
 @transaction.atomic

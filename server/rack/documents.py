@@ -81,6 +81,14 @@ class Rung(Result):
     can_do: str
 
 
+class Skill(Result):
+    """Something that is seen or not: its name, the rung it speaks for, and how one asks."""
+
+    name: str
+    rung: str
+    says: str
+
+
 class HeightWord(Result):
     """A word for face height as a share of body height."""
 
@@ -93,6 +101,7 @@ class Words(Result):
 
     families: tuple[Family, ...]
     rungs: tuple[Rung, ...]
+    skills: tuple[Skill, ...]
     builds: tuple[str, ...]
     heights: tuple[HeightWord, ...]
     steepness: tuple[str, ...]
@@ -100,4 +109,9 @@ class Words(Result):
     foot_weight: tuple[str, ...]
     aims: tuple[str, ...]
     complaints: tuple[str, ...]
+    asks: dict[str, str]
+    likes: tuple[str, ...]
+    stocks: tuple[str, ...]
+    setups: tuple[str, ...]
+    face_over_back: float
     kinds: tuple[str, ...]

@@ -8,6 +8,7 @@ from django.db.models import Count, Max
 
 from accounts.models import Shop
 from chord_core.documents import Board as Document
+from chord_core.documents import board as board_document
 from chord_core.documents import parse, surfer, water
 from chord_core.errors import ChordError
 from chord_core.hull.describe import curves_of, dims_of
@@ -27,6 +28,7 @@ from rack.documents import (
     LineOut,
     Rung,
     Silhouette,
+    Skill,
     Words,
 )
 from rack.models import Board
@@ -133,6 +135,7 @@ def words() -> Words:
     return Words(
         families=tuple(Family(name=f.name, board_class=f.board_class) for f in families().values()),
         rungs=tuple(Rung(name=r.name, can_do=r.can_do) for r in rungs().values()),
+        skills=tuple(Skill(name=r["name"], rung=r["rung"], says=r["says"]) for r in table("rungs")["skills"]),
         builds=tuple(builds()),
         heights=tuple(HeightWord(word=word, share=share) for word, share in height_words()),
         steepness=tuple(row["name"] for row in table("waves")["steepness"]),
@@ -140,5 +143,10 @@ def words() -> Words:
         foot_weight=get_args(surfer.FootWeight),
         aims=get_args(surfer.Aim),
         complaints=get_args(surfer.Complaint),
+        asks={name: rule["ask"] for name, rule in table("heard")["complaints"].items()},
+        likes=get_args(surfer.Like),
+        stocks=get_args(board_document.Stock),
+        setups=tuple(table("fins")["setups"]),
+        face_over_back=table("waves")["face_over_back"],
         kinds=get_args(water.Kind),
     )

@@ -185,6 +185,42 @@ class Ranked(Result):
     cautions: tuple[str, ...]
 
 
+class Need(Result):
+    """A behaviour: what the surfer needs, ``low`` to ``high``, what the board gives and the present one
+    (``now``), in ``unit``; between which ends it is drawn; a word, and whether it falls short."""
+
+    name: str
+    unit: str
+    low: float
+    high: float
+    gives: float
+    now: float | None
+    span: Pair
+    word: str
+    short: bool
+
+
+class Remembered(Result):
+    """Something remembered of boards, held against one: what, whether it speaks for it, the sentence."""
+
+    of: str
+    kept: bool
+    says: str
+
+
+class PinnedSize(Result):
+    """What to look for in one family when measures are pinned [m]: the windows of the rest, the best board
+    then, in whole fractions, its fit, and the fit of the best with nothing pinned."""
+
+    family: str
+    pinned: dict[str, float]
+    windows: Windows
+    board: Board
+    fit: float
+    free_fit: float
+    says: str
+
+
 class NextQuestion(Result):
     """The unknown fact most likely to change the board that leads: how to ask for it, in which share of the
     answers the board changes, what staying with today's costs on the mean, in points of fit."""
@@ -208,12 +244,13 @@ class Sure(Result):
 
 class RankResult(Result):
     """Answer of ``rank``: the boards, best first; the size answer it stands on; how sure the order of the
-    first boards is; what to ask next."""
+    first boards is; what to ask next; what is needed and what the board that leads gives."""
 
     size: SizeResult
     judged_by: tuple[str, ...]
     ranking: tuple[Ranked, ...]
     not_yet: str = ""
+    needs: tuple[Need, ...] = ()
     sure: tuple[Sure, ...] = ()
     next_question: NextQuestion | None = None
     derivations: tuple[Derivation, ...] = ()

@@ -38,6 +38,9 @@ Complaint = Literal[
     "dead",
 ]
 
+#: What is liked about the present board: another one should not give it up unsaid.
+Like = Literal["wave count", "paddling", "speed on flats", "turning", "hold", "steadiness"]
+
 MassKg = Annotated[float, Field(ge=15, le=200)]
 HeightM = Annotated[float, Field(ge=0.9, le=2.3)]
 
@@ -47,7 +50,8 @@ class Surfer(Document):
 
     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
     speed that was measured on the present board; it replaces the guess of power. ``sharers`` are others who
-    will ride the board too.
+    will ride the board too. ``likes`` and ``complaints`` are about the present board; ``best_board`` and
+    ``worst_board`` are those of a life.
     """
 
     name: str = Field(default="", max_length=80)
@@ -66,8 +70,10 @@ class Surfer(Document):
     craft: Craft | None = None
     aim: Aim | None = None
     complaints: tuple[Complaint, ...] = Field(default=(), max_length=9)
+    likes: tuple[Like, ...] = Field(default=(), max_length=6)
     present_board: Board | None = None
     best_board: Board | None = None
+    worst_board: Board | None = None
     wish: FamilyName | None = None
     sharers: tuple[Surfer, ...] = Field(default=(), max_length=6)
     max_carry_m: Annotated[float, Field(ge=1, le=4)] | None = None

@@ -114,6 +114,13 @@ def _build_of(board: Board) -> str:
     return board.build or families()[board.family].build
 
 
+def care_for(board: Board) -> tuple[str, ...]:
+    """How to look after a board: what its build has first, then what goes for every board."""
+    build = _build_of(board)
+    first = f"{build}: {table('gear')['builds'][build]['fails']}."
+    return (first, *table("gear")["care"])
+
+
 def life_left(board: Board, sessions: float) -> float:
     """Share of a board's life that is left after so many sessions, 0-1."""
     life = float(table("gear")["builds"][_build_of(board)]["life"])

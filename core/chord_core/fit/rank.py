@@ -3,12 +3,21 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 
 import numpy as np
 
-from chord_core.documents.answers import Float, NextQuestion, Ranked, RankResult, SizeResult, Sure
+from chord_core.documents.answers import (
+    Float,
+    Need,
+    NextQuestion,
+    Ranked,
+    RankResult,
+    Remembered,
+    SizeResult,
+    Sure,
+)
 from chord_core.documents.board import Board
 from chord_core.documents.requests import RankRequest, SizeRequest
 from chord_core.fit.case import Case, case_of
@@ -16,7 +25,9 @@ from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged
 from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pad_for
 from chord_core.fit.handling import DUCK_MOST
+from chord_core.fit.needs import needs_of
 from chord_core.fit.pile import Pile
+from chord_core.fit.remembered import remembered
 from chord_core.fit.sentences import About, reasons
 from chord_core.fit.shared import judge
 from chord_core.fit.size import Sized, answer_of
@@ -75,6 +86,17 @@ class JudgedRack:
         """The surfer and the water."""
         return self.sized.case
 
+    def ranged(self, rows: Rows, fins: FinSet) -> JudgedRack:
+        """The same with range and band of some boards, where the others were judged without.
+
+        Args:
+            rows: their places.
+            fins: of the whole rack.
+        """
+        hull, case = self.judged.hull.rows(rows), self.case
+        more = summary_of(hull, fins.rows(rows), case.rider, case.spot, band=True)
+        return replace(self, ridden=self.ridden.filled(rows, more))
+
     @cached_property
     def _factors(self) -> dict[str, Array]:
         best = self.sized.scouts.best
@@ -83,6 +105,14 @@ class JudgedRack:
     @cached_property
     def _parts(self) -> dict[str, Array]:
         return self.judged.parts()
+
+    def needs(self, row: int) -> tuple[Need, ...]:
+        """What the surfer needs and board ``row`` gives."""
+        return needs_of(self.case, self.sized.scouts, self.judged, row)
+
+    def remembered(self, row: int) -> tuple[Remembered, ...]:
+        """What board ``row`` keeps or gives up of what is remembered of other boards."""
+        return remembered(self.case, self.boards[row], self.ridden, row)
 
     def describe(self, row: int) -> Ranked:
         """Board ``row`` with its factors, what it does on the wave, reasons and cautions."""
@@ -182,6 +212,7 @@ def rank(request: RankRequest) -> RankResult:
         judged_by=FACTORS,
         ranking=tuple(rack.describe(int(row)) for row in rack.order),
         not_yet="" if rack.fit.max() > 0 else NOT_YET,
+        needs=() if request.quick else rack.needs(int(rack.order[0])),
         sure=sure,
         next_question=question,
     )

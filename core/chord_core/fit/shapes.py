@@ -67,41 +67,54 @@ def shape_of(board: Board) -> Array:
 
 def measures(family: Family, shape: Array) -> dict[str, float]:
     """The measures of a shape that may be pinned, and its rail, 0 to 1."""
-    low, high = _spans(family).T
-    place = np.clip([shape[0], shape[0] + shape[1], shape[0] + shape[2]], 0, 1)
-    length, width, thickness = low + (high - low) * place
+    at, wider, thicker, nose, tail, nose_rise, tail_rise, rail = (float(value) for value in shape)
+    length = _inside(family.length_m, at)
+    width = _inside(family.width_m, at + wider)
     scale = length / (sum(family.length_m) / 2)
-    usual = np.clip((family.section_fullness - 0.80) / 0.12, 0, 1)
+    usual = _held((family.section_fullness - 0.80) / 0.12)
     return {
-        "length_m": float(length),
-        "width_m": float(width),
-        "thickness_m": float(thickness),
-        "nose_width_m": float(min(family.nose_width_share * shape[3], 1.0) * width),
-        "tail_width_m": float(min(family.tail_width_share * shape[4], 1.0) * width),
-        "nose_rocker_m": float(family.nose_rocker_m * scale * shape[5]),
-        "tail_rocker_m": float(family.tail_rocker_m * scale * shape[6]),
-        "rail": float(np.clip(usual + shape[7], 0, 1)),
+        "length_m": length,
+        "width_m": width,
+        "thickness_m": _inside(family.thickness_m, at + thicker),
+        "nose_width_m": min(family.nose_width_share * nose, 1.0) * width,
+        "tail_width_m": min(family.tail_width_share * tail, 1.0) * width,
+        "nose_rocker_m": family.nose_rocker_m * scale * nose_rise,
+        "tail_rocker_m": family.tail_rocker_m * scale * tail_rise,
+        "rail": _held(usual + rail),
     }
+
+
+def _held(share: float) -> float:
+    return min(max(share, 0.0), 1.0)
+
+
+def _inside(span: tuple[float, float], share: float) -> float:
+    """The place in a span, 0 at its low and 1 at its high end, that a share names."""
+    return span[0] + (span[1] - span[0]) * _held(share)
+
+
+@cache
+def _blank(family: str) -> Board:
+    """A board of a family that says nothing yet: copied, as a search makes hundreds."""
+    return Board.model_construct(family=family, outline=Outline(), rocker=Rocker(), section=Section())
 
 
 def made(family: str, of: dict[str, float], base: Board | None = None) -> Board:
     """The board of some measures, tail, fins and build as ``base`` has them, else the family's."""
-    width = of["width_m"]
-    outline = base.outline if base else Outline()
+    width, base = of["width_m"], base or _blank(family)
     ends = {f"{end}_width_m": min(of[f"{end}_width_m"], width) for end in ("nose", "tail")}
-    rocker = Rocker.model_construct(nose_m=of["nose_rocker_m"], tail_m=of["tail_rocker_m"])
-    section = Section.model_construct(rail_middle=of["rail"], rail_tail=of["rail"])
+    blank = _blank(family)
+    rocker = {"nose_m": of["nose_rocker_m"], "tail_m": of["tail_rocker_m"]}
+    section = {"rail_middle": of["rail"], "rail_tail": of["rail"]}
     parts: dict[str, Any] = {
         "length_m": of["length_m"],
         "width_m": width,
         "thickness_m": of["thickness_m"],
-        "outline": outline.model_copy(update=ends),
-        "rocker": rocker,
-        "section": section,
+        "outline": base.outline.model_copy(update=ends),
+        "rocker": blank.rocker.model_copy(update=rocker),
+        "section": blank.section.model_copy(update=section),
     }
-    if base:
-        return base.model_copy(update=parts)
-    return Board.model_construct(family=family, **parts)
+    return base.model_copy(update=parts)
 
 
 def boards_of(

@@ -47,7 +47,7 @@ def _first(judge: Judge, family: str, pinned: dict[str, float]) -> Found:
     return judge.look(family, first_shapes(family), pinned, None)
 
 
-def _better(
+def better(
     judge: Judge, found: Found, pinned: dict[str, float], base: Board | None, steps: tuple[float, ...]
 ) -> Found:
     """Go on from the best of a family with ever smaller steps; the strays are the same in every run."""
@@ -141,10 +141,10 @@ def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solv
         founds = founds[:1]
     if not founds:
         return None
-    better = max((_better(judge, found, pinned, None, _STEPS) for found in founds), key=lambda one: one.best)
+    better = max((better(judge, found, pinned, None, _STEPS) for found in founds), key=lambda one: one.best)
     board = _dressed(judge, _best(better, pinned, None))
     again = judge.look(better.family, better.shapes[_top(better)], pinned, board)
-    last = _better(judge, again, pinned, board, _LAST)
+    last = better(judge, again, pinned, board, _LAST)
     windows = _windows_in(sized, better.family) if not pinned else None
     return rounded(judge, _held(_best(last, pinned, board), windows), pinned, windows)
 

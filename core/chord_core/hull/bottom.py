@@ -7,6 +7,10 @@ import itertools
 from chord_core.documents.board import Board, BottomZone
 
 _KINDS = ("concave", "belly", "vee")
+#: A bottom without zones.
+_FLAT = dict.fromkeys(
+    (*_KINDS, "vee_front", "vee_rear", "belly_front", "belly_rear", "channel_m2", "concave_rear"), 0.0
+)
 
 
 def _spans(board: Board) -> list[tuple[BottomZone, float, float]]:
@@ -40,6 +44,8 @@ def _channel_area(board: Board) -> float:
 
 def bottom_of(board: Board) -> dict[str, float]:
     """Mean depths [m]: of each kind over the whole board, of vee by halves, of concave in the rear."""
+    if not board.bottom:
+        return dict(_FLAT)
     length = board.length_m
     whole = {kind: _mean_depth(board, kind, 0.0, length) for kind in _KINDS}
     return whole | {

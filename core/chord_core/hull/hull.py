@@ -24,6 +24,8 @@ from chord_core.units import FOOT_M
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.
 MISSED_M = 0.004
+#: Of more boards than this nothing is kept between two answers.
+_KEPT_IN_PIECES = 5000
 
 
 @dataclass(frozen=True)
@@ -51,6 +53,19 @@ class Hull:
         names = [f.name for f in fields(self) if f.name != "fleet"]
         curves = {name: np.concatenate([getattr(self, name), getattr(other, name)]) for name in names}
         return Hull(fleet=self.fleet.joined(other.fleet), **curves)
+
+    @cached_property
+    def _pieces(self) -> dict[int, list[Hull]]:
+        return {}
+
+    def pieces(self, size: int) -> list[Hull]:
+        """These boards in pieces of ``size``; kept, with all that is computed of each, if they are few."""
+        if size in self._pieces:
+            return self._pieces[size]
+        pieces = [self.rows(slice(start, start + size)) for start in range(0, len(self), size)]
+        if len(self) <= _KEPT_IN_PIECES:
+            self._pieces[size] = pieces
+        return pieces
 
     def integral(self, values: Array) -> Array:
         """Integral over the length of station values (n, COUNT)."""

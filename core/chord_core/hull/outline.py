@@ -88,36 +88,36 @@ def _half(corner: Array, handle: Array) -> Half:
     return Half(corner * handle, 1 - handle * (1 - corner), handle, np.ones_like(handle))
 
 
-def _free_corner(foot: Array, height: Array) -> Array:
-    """Corner of a half with a free end that passes (foot, height), (n,).
+@compiled
+def _ends(foot: Array, height: Array, corner: Array, upright: Array) -> None:
+    """Halves that pass (foot, height), (n,): the corner of one with a free end, and the handle of one with a
+    vertical end (outside 0-1 none does).
 
-    With a fixed handle the height at a parameter does not depend on the corner, and the place
-    across depends on it linearly: one bisection, then a division.
+    With a fixed handle the height at a parameter does not depend on the corner, and the place across depends
+    on it linearly: one bisection, then a division. With a vertical end the place across gives the handle at a
+    parameter, and the height grows with both.
     """
     s = HANDLE_SHARE
-    low, high = np.zeros_like(foot), np.ones_like(foot)
-    for _ in range(_STEPS):
+    for i in range(foot.shape[0]):
+        low, high = 0.0, 1.0
+        for _ in range(_STEPS):
+            t = (low + high) / 2
+            if 3 * (1 - t) ** 2 * t * s + 3 * (1 - t) * t**2 + t**3 < height[i]:
+                low = t
+            else:
+                high = t
         t = (low + high) / 2
-        under = 3 * (1 - t) ** 2 * t * s + 3 * (1 - t) * t**2 + t**3 < height
-        low, high = np.where(under, t, low), np.where(under, high, t)
-    t = (low + high) / 2
-    first, second = 3 * (1 - t) ** 2 * t * s, 3 * (1 - t) * t**2
-    return np.asarray((foot - second * (1 - s) - t**3) / np.maximum(first + second * s, 1e-12))
-
-
-def _upright_handle(foot: Array, height: Array) -> Array:
-    """Handle of a half with a vertical end that passes (foot, height), (n,); outside 0-1 none does.
-
-    At a parameter the place across gives the handle, and the height grows with both.
-    """
-    low, high = np.zeros_like(foot), np.cbrt(foot)
-    handle = np.zeros_like(foot)
-    for _ in range(_STEPS):
-        t = (low + high) / 2
-        handle = 1 - (foot - t**3) / np.maximum(3 * (1 - t) * t**2, 1e-12)
-        under = 3 * (1 - t) ** 2 * t * handle + 3 * (1 - t) * t**2 + t**3 < height
-        low, high = np.where(under, t, low), np.where(under, high, t)
-    return handle
+        first, second = 3 * (1 - t) ** 2 * t * s, 3 * (1 - t) * t**2
+        corner[i] = (foot[i] - second * (1 - s) - t**3) / max(first + second * s, 1e-12)
+        low, high, handle = 0.0, np.cbrt(foot[i]), 0.0
+        for _ in range(_STEPS):
+            t = (low + high) / 2
+            handle = 1 - (foot[i] - t**3) / max(3 * (1 - t) * t**2, 1e-12)
+            if 3 * (1 - t) ** 2 * t * handle + 3 * (1 - t) * t**2 + t**3 < height[i]:
+                low = t
+            else:
+                high = t
+        upright[i] = handle
 
 
 def _solve(foot: Array, height: Array, vertical: Array) -> tuple[Half, Array]:
@@ -125,10 +125,11 @@ def _solve(foot: Array, height: Array, vertical: Array) -> tuple[Half, Array]:
 
     A free end that would have to lean outwards stands upright instead, with longer handles.
     """
-    corner = _free_corner(foot, height)
+    corner, standing = np.empty_like(foot), np.empty_like(foot)
+    _ends(foot, height, corner, standing)
     upright = (vertical > 0) | (corner < 0)
     least = np.where(vertical > 0, 0.0, HANDLE_SHARE)
-    handle = np.clip(_upright_handle(foot, height), least, 1.0)
+    handle = np.clip(standing, least, 1.0)
     half = _half(np.where(upright, 0.0, np.clip(corner, 0.0, 1.0)), np.where(upright, handle, HANDLE_SHARE))
     return half, half.height_at(foot) - height
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, fields
+from dataclasses import dataclass, fields, replace
 from typing import Any
 
 import numpy as np
@@ -61,6 +61,19 @@ class Summary:
 
     def __len__(self) -> int:
         return len(self.works)
+
+    def filled(self, which: Rows, more: Summary) -> Summary:
+        """These with the band and the range of some boards, which were asked for apart.
+
+        Args:
+            which: where the boards of ``more`` stand here.
+        """
+        made = {}
+        for name in ("rides_low", "rides_high", "low_m", "high_m", "small_ends", "big_ends"):
+            values = getattr(self, name).copy()
+            values[which] = getattr(more, name)
+            made[name] = values
+        return replace(self, names=more.names, **made)
 
     def ends(self, row: int) -> dict[str, str]:
         """What ends the range of one board at its small and at its big end, where something does."""
@@ -140,7 +153,9 @@ def summary_of(
     if len(hull) <= chunk:
         # The hull itself keeps what was computed of it.
         return _summary(riding_of(hull, fins, rider, spot, ranged=ranged), band)
-    pieces = [slice(start, start + chunk) for start in range(0, len(hull), chunk)]
-    ridings = (riding_of(hull.rows(at), fins.rows(at), rider, spot, ranged=ranged) for at in pieces)
+    starts = range(0, len(hull), chunk)
+    pieces = ((piece, fins.rows(slice(at, at + chunk)))
+              for piece, at in zip(hull.pieces(chunk), starts, strict=True))  # fmt: skip
+    ridings = (riding_of(piece, their, rider, spot, ranged=ranged) for piece, their in pieces)
     joined: Summary = _joined([_summary(riding, band) for riding in ridings])
     return joined

@@ -114,6 +114,40 @@ export interface paths {
         patch: operations["fittings_partial_update"];
         trace?: never;
     };
+    "/api/fittings/{id}/compare/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The board on the bench against one or two others. */
+        get: operations["fitting_compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/document/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write it; what was not said is left out. */
+        get: operations["fitting_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/doubts/": {
         parameters: {
             query?: never;
@@ -123,6 +157,91 @@ export interface paths {
         };
         /** @description Draw now what is known only about. */
         get: operations["fitting_doubts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/faces/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What the board on the bench and the present one do, number by number. */
+        get: operations["fitting_faces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/hand-out.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Print it as PDF. */
+        get: operations["fitting_hand_out"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/since/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description The ticket if it stands at another version than the one asked about; else nothing. */
+        get: operations["fitting_since"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/why/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Derive the numbers of the board on the bench. */
+        get: operations["fitting_why"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/why-not/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What speaks most against it, and the smallest change that would make it right. */
+        get: operations["fitting_why_not"];
         put?: never;
         post?: never;
         delete?: never;
@@ -142,6 +261,23 @@ export interface paths {
         get: operations["fitting_windows"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/import/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Open a ticket from a document. */
+        post: operations["fitting_import"];
         delete?: never;
         options?: never;
         head?: never;
@@ -267,8 +403,77 @@ export interface components {
             why: string;
         };
         /**
+         * Behaviour
+         * @description What a board does under this rider; what does not apply to the craft or water is null.
+         *
+         *     ``takeoff_slope``, ``nosedive_slope``, ``trim_need`` and ``drag_of_weight`` are at the usual face, the
+         *     last two at the speed along its wall; ``trim_need`` is what is left after pumping. ``nosedive_slope`` is
+         *     null where no slope of such a face puts the tip under. ``duck_dive``: higher is harder.
+         *     ``takeoff_slope``, ``trim_need``: lower is easier. ``nosedive_slope``, ``lean_deg``, ``hold_m_s``:
+         *     higher is safer.
+         */
+        Behaviour: {
+            /** Lift Share */
+            lift_share: number;
+            /** Duck Dive */
+            duck_dive: number | null;
+            /** Steadiness */
+            steadiness: number | null;
+            /** Reserve */
+            reserve: number | null;
+            /** Sprint M S */
+            sprint_m_s: number | null;
+            /** Cruise M S */
+            cruise_m_s: number | null;
+            /** Takeoff Slope */
+            takeoff_slope: number | null;
+            /** Nosedive Slope */
+            nosedive_slope: number | null;
+            /** Along M S */
+            along_m_s: number;
+            /** Drag Of Weight */
+            drag_of_weight: number;
+            /** Trim Need */
+            trim_need: number;
+            /** Carry M */
+            carry_m: number;
+            /** Hold M S */
+            hold_m_s: number;
+            /** Turn Radius M */
+            turn_radius_m: number;
+            /** Looseness */
+            looseness: number;
+            /** Pivot */
+            pivot: number;
+            /** Drive */
+            drive: number;
+            /** Lay Over */
+            lay_over: number;
+            /** Roll Time S */
+            roll_time_s: number;
+            /** Swing Kg M2 */
+            swing_kg_m2: number;
+            /** Chop G */
+            chop_g: number;
+            /** Sweet Spot M */
+            sweet_spot_m: number;
+            /** Lean Deg */
+            lean_deg: number;
+            /** Nose Riding */
+            nose_riding: number;
+            /** Trim Point M */
+            trim_point_m: number;
+            /** Turn Point M */
+            turn_point_m: number;
+            /** Nose Point M */
+            nose_point_m: number | null;
+            /** Must Walk */
+            must_walk: boolean;
+        };
+        /**
          * Bench
-         * @description A board on the bench: its shape, and how it fits. ``id`` is the shop's, 0 for one typed in.
+         * @description A board on the bench: its shape, how it fits, what is needed and what it gives, what it keeps of other
+         *     boards that are remembered. ``id`` is the shop's, 0 for one typed in.
          */
         Bench: {
             /** Id */
@@ -276,6 +481,28 @@ export interface components {
             board: components["schemas"]["Board"];
             hull: components["schemas"]["HullResult"];
             ranked: components["schemas"]["Ranked"] | null;
+            /**
+             * Needs
+             * @default []
+             */
+            needs: components["schemas"]["Need"][];
+            /**
+             * Remembered
+             * @default []
+             */
+            remembered: components["schemas"]["Remembered"][];
+        };
+        /**
+         * BestDay
+         * @description The waves on which a board works best: face height [m], steepest slope, works share there.
+         */
+        BestDay: {
+            /** Face M */
+            face_m: number;
+            /** Steepness */
+            steepness: number;
+            /** Works */
+            works: number;
         };
         /**
          * Board
@@ -720,6 +947,57 @@ export interface components {
             id: number;
         };
         /**
+         * Change
+         * @description The smallest change of one thing that makes a board right: what, from what to what, the fit then.
+         */
+        Change: {
+            /**
+             * Thing
+             * @enum {string}
+             */
+            thing: "litres" | "fins" | "practice" | "break";
+            /** Was */
+            was: string;
+            /** Becomes */
+            becomes: string;
+            /** Fit */
+            fit: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * ChangeResult
+         * @description Answer of ``change``: the fit now, the fit that is right, and the changes that reach it, smallest
+         *     first of each thing; none where one thing alone does not.
+         */
+        ChangeResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Fit
+             * @default null
+             */
+            fit: number | null;
+            /**
+             * Right
+             * @default null
+             */
+            right: number | null;
+            /**
+             * Changes
+             * @default []
+             */
+            changes: components["schemas"]["Change"][];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
          * Closed
          * @description A family behind a gate, with the sentence that says so.
          */
@@ -728,6 +1006,71 @@ export interface components {
             family: string;
             /** Reason */
             reason: string;
+        };
+        /**
+         * CompareResult
+         * @description Answer of ``compare``: differences of the hulls, with a surfer also of what the boards do, the
+         *     hand-overs between each later board and the first, and the change of feel.
+         */
+        CompareResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Differences
+             * @default []
+             */
+            differences: components["schemas"]["Difference"][];
+            /**
+             * Hand Overs
+             * @default []
+             */
+            hand_overs: components["schemas"]["HandOver"][];
+            /**
+             * Hand Over M
+             * @default null
+             */
+            hand_over_m: number | null;
+            /**
+             * Feel
+             * @default []
+             */
+            feel: components["schemas"]["Feel"][];
+            /**
+             * Derivations
+             * @default []
+             */
+            derivations: components["schemas"]["Derivation"][];
+        };
+        /**
+         * Compared
+         * @description Two or three boards of a ticket laid on each other, by name and line of dims, with what each difference
+         *     does. The first is the one on the bench.
+         */
+        Compared: {
+            /** Version */
+            version: number;
+            /** Names */
+            names: string[];
+            /** Lines */
+            lines: components["schemas"]["Dims"][];
+            /** Fits */
+            fits: (number | null)[];
+            result: components["schemas"]["CompareResult"];
+        };
+        /**
+         * Coverage
+         * @description Works share over face heights [m] (rows) and steepest slopes (columns).
+         */
+        Coverage: {
+            /** Face M */
+            face_m: number[];
+            /** Steepness */
+            steepness: number[];
+            /** Works */
+            works: number[][];
         };
         /**
          * Curves
@@ -796,6 +1139,21 @@ export interface components {
             outside: boolean;
         };
         /**
+         * Difference
+         * @description A measure of the boards that are compared, in their order, and what the difference does: of each later
+         *     board against the first, empty where it is no difference.
+         */
+        Difference: {
+            /** Measure */
+            measure: string;
+            /** Unit */
+            unit: string;
+            /** Values */
+            values: number[];
+            /** Does */
+            does: string[];
+        };
+        /**
          * Dims
          * @description The line of dims, written as shapers do and in metric.
          */
@@ -836,6 +1194,19 @@ export interface components {
             fix: components["schemas"]["FixResult"] | null;
         };
         /**
+         * Faces
+         * @description What the board on the bench and the present one do, number by number, as a ticket stood at
+         *     ``version``.
+         */
+        Faces: {
+            /** Version */
+            version: number;
+            /** @default null */
+            bench: components["schemas"]["RideResult"] | null;
+            /** @default null */
+            present: components["schemas"]["RideResult"] | null;
+        };
+        /**
          * Family
          * @description A family's name and class.
          */
@@ -844,6 +1215,21 @@ export interface components {
             name: string;
             /** Board Class */
             board_class: string;
+        };
+        /**
+         * Feel
+         * @description How far a board feels from the first one, and the sessions to get used to it: verdicts before that
+         *     count half.
+         */
+        Feel: {
+            /** Board */
+            board: number;
+            /** Change */
+            change: number;
+            /** Sessions */
+            sessions: number;
+            /** Says */
+            says: string;
         };
         /**
          * FinAdvice
@@ -903,6 +1289,53 @@ export interface components {
             position_m?: number | null;
         };
         /**
+         * FittingDocument
+         * @description A whole fitting, ``chord-fitting/1``: what was said and chosen. The answer follows from it.
+         */
+        FittingDocument: {
+            /**
+             * Format
+             * @default chord-fitting/1
+             * @constant
+             */
+            format?: "chord-fitting/1";
+            surfer: components["schemas"]["Surfer"];
+            /**
+             * @default {
+             *       "name": "",
+             *       "kind": "sea",
+             *       "small_m": null,
+             *       "usual_m": null,
+             *       "big_m": null,
+             *       "bins": [],
+             *       "steepness": null,
+             *       "wind": null,
+             *       "chop_m": null,
+             *       "waves_per_hour": null,
+             *       "crowd": null,
+             *       "paddle_out_m": null,
+             *       "ride_length_m": null,
+             *       "tide": null,
+             *       "bottom": null,
+             *       "flow_m_s": null,
+             *       "face_slope": null,
+             *       "aeration": null,
+             *       "duck_dive_needed": null,
+             *       "water_kg_m3": null
+             *     }
+             */
+            water?: components["schemas"]["Water"];
+            /**
+             * Target L
+             * @default null
+             */
+            target_l?: number | null;
+            /** @default null */
+            pinned?: components["schemas"]["Pins"] | null;
+            /** @default null */
+            bench?: components["schemas"]["Board"] | null;
+        };
+        /**
          * FittingIn
          * @description A new ticket: for a surfer who is known, or with what is said already; at a break.
          */
@@ -930,8 +1363,10 @@ export interface components {
              *       "craft": null,
              *       "aim": null,
              *       "complaints": [],
+             *       "likes": [],
              *       "present_board": null,
              *       "best_board": null,
+             *       "worst_board": null,
              *       "wish": null,
              *       "sharers": [],
              *       "max_carry_m": null,
@@ -965,6 +1400,7 @@ export interface components {
             break_id: number | null;
             /** Target L */
             target_l: number | null;
+            pinned: components["schemas"]["Pins"] | null;
             /** Bench Id */
             bench_id: number | null;
             typed_board: components["schemas"]["Board"] | null;
@@ -995,6 +1431,8 @@ export interface components {
              * @default null
              */
             target_l?: number | null;
+            /** @default null */
+            pinned?: components["schemas"]["Pins"] | null;
             /**
              * Bench Id
              * @default null
@@ -1005,17 +1443,26 @@ export interface components {
         };
         /**
          * FittingRow
-         * @description A ticket in the list.
+         * @description A ticket in the list; ``surfer_id`` tells whose, for one surfer may have been fitted several times.
          */
         FittingRow: {
             /** Id */
             id: number;
+            /** Surfer Id */
+            surfer_id: number;
             /** Name */
             name: string;
             /** Rung */
             rung: string | null;
             /** Mass Kg */
             mass_kg: number | null;
+            /**
+             * Opened
+             * Format: date
+             */
+            opened: string;
+            /** Water */
+            water: string;
         };
         /**
          * Fix
@@ -1124,6 +1571,28 @@ export interface components {
              * @default null
              */
             tail_m?: number | null;
+        };
+        /**
+         * HandOver
+         * @description Face height [m] at which one board hands over to another on faces of a steepness, and the band in which
+         *     either will do: ``below`` and ``above`` are places in ``boards``.
+         */
+        HandOver: {
+            /** Steepness */
+            steepness: string;
+            /** Face M */
+            face_m: number;
+            /** Either M */
+            either_m: [
+                number,
+                number
+            ];
+            /** Below */
+            below: number;
+            /** Above */
+            above: number;
+            /** Says */
+            says: string;
         };
         /**
          * Heard
@@ -1256,6 +1725,22 @@ export interface components {
             says: string;
         };
         /**
+         * Limit
+         * @description What ends the range at one end: the face height [m] there and the factor that fell most from its
+         *     best.
+         */
+        Limit: {
+            /**
+             * End
+             * @enum {string}
+             */
+            end: "small" | "big";
+            /** Face M */
+            face_m: number;
+            /** Factor */
+            factor: string;
+        };
+        /**
          * LineIn
          * @description A line of dims as typed.
          */
@@ -1296,14 +1781,52 @@ export interface components {
         };
         /**
          * Me
-         * @description What a person may change of themselves.
+         * @description What a person may change of themselves; what is not given stays.
          */
         Me: {
             /**
              * Units
-             * @enum {string}
+             * @default null
              */
-            units: "imperial" | "metric";
+            units?: ("imperial" | "metric") | null;
+            /**
+             * Masses
+             * @default null
+             */
+            masses?: ("kg" | "lb") | null;
+            /**
+             * Faces
+             * @default null
+             */
+            faces?: ("words" | "face" | "back") | null;
+        };
+        /**
+         * Need
+         * @description A behaviour: what the surfer needs, ``low`` to ``high``, what the board gives and the present one
+         *     (``now``), in ``unit``; between which ends it is drawn; a word, and whether it falls short.
+         */
+        Need: {
+            /** Name */
+            name: string;
+            /** Unit */
+            unit: string;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Gives */
+            gives: number;
+            /** Now */
+            now: number | null;
+            /** Span */
+            span: [
+                number,
+                number
+            ];
+            /** Word */
+            word: string;
+            /** Short */
+            short: boolean;
         };
         /**
          * NextQuestion
@@ -1408,6 +1931,73 @@ export interface components {
             wing_step_m?: number | null;
         };
         /**
+         * PinnedSize
+         * @description What to look for in one family when measures are pinned [m]: the windows of the rest, the best board
+         *     then, in whole fractions, its fit, and the fit of the best with nothing pinned.
+         */
+        PinnedSize: {
+            /** Family */
+            family: string;
+            /** Pinned */
+            pinned: {
+                [key: string]: number;
+            };
+            windows: components["schemas"]["Windows"];
+            board: components["schemas"]["Board"];
+            /** Fit */
+            fit: number;
+            /** Free Fit */
+            free_fit: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * Pins
+         * @description Measures [m] that an advisor pins, in one family.
+         */
+        Pins: {
+            /**
+             * Length M
+             * @default null
+             */
+            length_m?: number | null;
+            /**
+             * Width M
+             * @default null
+             */
+            width_m?: number | null;
+            /**
+             * Thickness M
+             * @default null
+             */
+            thickness_m?: number | null;
+            /**
+             * Nose Width M
+             * @default null
+             */
+            nose_width_m?: number | null;
+            /**
+             * Tail Width M
+             * @default null
+             */
+            tail_width_m?: number | null;
+            /**
+             * Nose Rocker M
+             * @default null
+             */
+            nose_rocker_m?: number | null;
+            /**
+             * Tail Rocker M
+             * @default null
+             */
+            tail_rocker_m?: number | null;
+            /**
+             * Family
+             * @enum {string}
+             */
+            family: "long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up";
+        };
+        /**
          * RackPlace
          * @description A board of the rack in the order of fit: its number in the shop, its fit, 0-100, rides an hour, the
          *     waves over which it works and what ends them, in words; on a river how surely it stays.
@@ -1465,6 +2055,123 @@ export interface components {
             against: string[];
             /** Cautions */
             cautions: string[];
+        };
+        /**
+         * Remembered
+         * @description Something remembered of boards, held against one: what, whether it speaks for it, the sentence.
+         */
+        Remembered: {
+            /** Of */
+            of: string;
+            /** Kept */
+            kept: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * RideResult
+         * @description Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
+         *
+         *     ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` with faces
+         *     15 % flatter and steeper than said. ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
+         *     up to which this rung is at ease. On a river there are no rides an hour: ``stays_on`` says how surely
+         *     the board stays, ``least_flow_m_s`` from which flow. ``flags`` say where a formula is outside of its
+         *     range.
+         */
+        RideResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Assumed
+             * @default []
+             */
+            assumed: components["schemas"]["Assumed"][];
+            /**
+             * Usual Face M
+             * @default null
+             */
+            usual_face_m: number | null;
+            /**
+             * Usual Slope
+             * @default null
+             */
+            usual_slope: number | null;
+            /**
+             * Works Share
+             * @default null
+             */
+            works_share: number | null;
+            /**
+             * Rides Per Hour
+             * @default null
+             */
+            rides_per_hour: number | null;
+            /**
+             * Rides Low
+             * @default null
+             */
+            rides_low: number | null;
+            /**
+             * Rides High
+             * @default null
+             */
+            rides_high: number | null;
+            /**
+             * Everyday
+             * @default null
+             */
+            everyday: number | null;
+            /** @default null */
+            best_day: components["schemas"]["BestDay"] | null;
+            /**
+             * Range M
+             * @default null
+             */
+            range_m: [
+                number,
+                number
+            ] | null;
+            /**
+             * Nerve M
+             * @default null
+             */
+            nerve_m: number | null;
+            /**
+             * Limits
+             * @default []
+             */
+            limits: components["schemas"]["Limit"][];
+            /**
+             * Stays On
+             * @default null
+             */
+            stays_on: number | null;
+            /**
+             * Least Flow M S
+             * @default null
+             */
+            least_flow_m_s: number | null;
+            /** Factors */
+            factors: {
+                [key: string]: number;
+            };
+            /** @default null */
+            coverage: components["schemas"]["Coverage"] | null;
+            /** @default null */
+            behaviour: components["schemas"]["Behaviour"] | null;
+            /**
+             * Flags
+             * @default []
+             */
+            flags: string[];
+            /**
+             * Derivations
+             * @default []
+             */
+            derivations: components["schemas"]["Derivation"][];
         };
         /**
          * RidesBand
@@ -1584,6 +2291,16 @@ export interface components {
              * @enum {string}
              */
             units: "imperial" | "metric";
+            /**
+             * Masses
+             * @enum {string}
+             */
+            masses: "kg" | "lb";
+            /**
+             * Faces
+             * @enum {string}
+             */
+            faces: "words" | "face" | "back";
             /** Demo Available */
             demo_available: boolean;
             /** Token */
@@ -1591,12 +2308,15 @@ export interface components {
         };
         /**
          * SettledSize
-         * @description The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds.
+         * @description The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds;
+         *     and what to look for when measures are pinned (null where nothing is, or its family is behind a gate).
          */
         SettledSize: {
             /** Version */
             version: number;
             size: components["schemas"]["SizeResult"];
+            /** @default null */
+            pinned: components["schemas"]["PinnedSize"] | null;
         };
         /**
          * SignIn
@@ -1720,6 +2440,18 @@ export interface components {
             derivations: components["schemas"]["Derivation"][];
         };
         /**
+         * Skill
+         * @description Something that is seen or not: its name, the rung it speaks for, and how one asks.
+         */
+        Skill: {
+            /** Name */
+            name: string;
+            /** Rung */
+            rung: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * Station
          * @description What the tape says at one place from the tail [m]: full width, thickness, height of the bottom.
          */
@@ -1779,7 +2511,8 @@ export interface components {
          *
          *     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
          *     speed that was measured on the present board; it replaces the guess of power. ``sharers`` are others who
-         *     will ride the board too.
+         *     will ride the board too. ``likes`` and ``complaints`` are about the present board; ``best_board`` and
+         *     ``worst_board`` are those of a life.
          */
         Surfer: {
             /**
@@ -1861,10 +2594,17 @@ export interface components {
              * @default []
              */
             complaints?: ("will not catch" | "dies on flats" | "nose-dives" | "slides" | "stiff" | "corky" | "tips" | "catches a rail" | "dead")[];
+            /**
+             * Likes
+             * @default []
+             */
+            likes?: ("wave count" | "paddling" | "speed on flats" | "turning" | "hold" | "steadiness")[];
             /** @default null */
             present_board?: components["schemas"]["Board"] | null;
             /** @default null */
             best_board?: components["schemas"]["Board"] | null;
+            /** @default null */
+            worst_board?: components["schemas"]["Board"] | null;
             /**
              * Wish
              * @default null
@@ -2009,6 +2749,33 @@ export interface components {
             weight: number;
         };
         /**
+         * Why
+         * @description How the numbers of the board on the bench came about, as a ticket stood at ``version``.
+         */
+        Why: {
+            /** Version */
+            version: number;
+            /**
+             * Derivations
+             * @default []
+             */
+            derivations: components["schemas"]["Derivation"][];
+        };
+        /**
+         * WhyNot
+         * @description Why not a board: its first failing factor in a sentence (empty where it is right), and the smallest
+         *     changes that would make it right.
+         */
+        WhyNot: {
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            /** First */
+            first: string;
+            change: components["schemas"]["ChangeResult"];
+        };
+        /**
          * Windows
          * @description What to look for in the rack, in one family: the spread [m, L] of the boards that fit nearly as well as
          *     its best, out to a shaper's fractions.
@@ -2064,6 +2831,8 @@ export interface components {
             families: components["schemas"]["Family"][];
             /** Rungs */
             rungs: components["schemas"]["Rung"][];
+            /** Skills */
+            skills: components["schemas"]["Skill"][];
             /** Builds */
             builds: string[];
             /** Heights */
@@ -2078,6 +2847,18 @@ export interface components {
             aims: string[];
             /** Complaints */
             complaints: string[];
+            /** Asks */
+            asks: {
+                [key: string]: string;
+            };
+            /** Likes */
+            likes: string[];
+            /** Stocks */
+            stocks: string[];
+            /** Setups */
+            setups: string[];
+            /** Face Over Back */
+            face_over_back: number;
             /** Kinds */
             kinds: string[];
         };
@@ -2389,6 +3170,51 @@ export interface operations {
             };
         };
     };
+    fitting_compare: {
+        parameters: {
+            query: {
+                /** @description 7,12 or now,7 */
+                boards: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+        };
+    };
+    fitting_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingDocument"];
+                };
+            };
+        };
+    };
     fitting_doubts: {
         parameters: {
             query?: never;
@@ -2410,6 +3236,123 @@ export interface operations {
             };
         };
     };
+    fitting_faces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Faces"];
+                };
+            };
+        };
+    };
+    fitting_hand_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    fitting_since: {
+        parameters: {
+            query: {
+                version: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingOut"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    fitting_why: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Why"];
+                };
+            };
+        };
+    };
+    fitting_why_not: {
+        parameters: {
+            query?: {
+                /** @description of the rack; else the bench's */
+                board?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhyNot"];
+                };
+            };
+        };
+    };
     fitting_windows: {
         parameters: {
             query?: never;
@@ -2427,6 +3370,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettledSize"];
+                };
+            };
+        };
+    };
+    fitting_import: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FittingDocument"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingOut"];
                 };
             };
         };
@@ -2461,7 +3427,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
                 "application/json": components["schemas"]["Me"];
             };

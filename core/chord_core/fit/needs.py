@@ -1,0 +1,124 @@
+"""Needs and gives: for the behaviours that matter to a surfer, what is needed and what a board gives."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Any
+
+import numpy as np
+
+from chord_core.documents.answers import Need
+from chord_core.fit.case import Case
+from chord_core.fit.factors import Judged
+from chord_core.fit.scouts import Scouts
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array
+from chord_core.ride.chunks import Summary
+from chord_core.tables import rungs, table
+
+#: Who stands under this rung is asked nothing of turning yet.
+_TURNS_FROM = "trimming"
+
+Measure = Callable[[Hull, Summary], Array | None]
+
+
+def _mean_of(factor: str) -> Measure:
+    def measure(_: Hull, ridden: Summary) -> Array | None:
+        return ridden.means[factor] * 100 if factor in ridden.means else None
+
+    return measure
+
+
+#: What is measured of a board, in the unit of tables/needs.json; None where the water or craft has none.
+MEASURES: dict[str, Measure] = {
+    "catch": _mean_of("catch"),
+    "keep": _mean_of("keep"),
+    "nose": _mean_of("nose"),
+    "sprint": lambda _, ridden: ridden.sprint_m_s,
+    "radius": lambda _, ridden: ridden.radius_m,
+    "roll": lambda _, ridden: ridden.roll_s,
+    "hold": lambda _, ridden: ridden.hold_m_s,
+    "sweet": lambda _, ridden: ridden.sweet_m * 100,
+    "lean": lambda _, ridden: ridden.lean_deg,
+    "duck": lambda _, ridden: ridden.floats.duck_dive,
+    "nose_riding": lambda _, ridden: ridden.nose_index,
+    "stays": lambda _, ridden: ridden.stays_on * 100,
+    "mass": lambda hull, _: hull.mass_kg,
+}
+
+
+def _order(case: Case) -> list[str]:
+    """Names of the behaviours, those first that complaints name, then those of the aim."""
+    rules, rider = table("needs"), case.rider
+    named = [name for said in rider.surfer.complaints for name in rules["complaints"][said]]
+    first = rider.rung.step < rungs()[_TURNS_FROM].step
+    aim = "first boards" if first else rider.aim
+    aim = "river" if case.spot.river else "stand-up" if rider.craft == "stand_up" else aim
+    every = [row["name"] for row in rules["behaviours"]]
+    return list(dict.fromkeys([*named, *rules["aims"].get(aim, []), *every]))
+
+
+def _applies(name: str, case: Case) -> bool:
+    """Whether a behaviour is asked for at all: nobody duck-dives a river wave or with a paddle."""
+    if case.spot.river:
+        return name not in ("catch", "keep", "nose", "sprint", "duck", "nose_riding")
+    return name != "stays" and not (case.rider.craft == "stand_up" and name in ("duck", "sprint"))
+
+
+def near_best(scouts: Scouts) -> Array:
+    """Which of the ordinary boards fit nearly as well as the best, five at least, (n,)."""
+    products = scouts.products.ravel()
+    fewest = min(table("needs")["fewest"], len(products))
+    least = min(table("fit")["near_best"] * products.max(), np.sort(products)[-fewest])
+    return np.asarray(products >= least)
+
+
+def _word(row: dict[str, Any], gives: float, low: float, high: float) -> tuple[str, bool]:
+    """What is said of it, and whether it falls short of what is needed."""
+    if low <= gives <= high:
+        return row["inside"], False
+    side = "below" if gives < low else "above"
+    return row[side], side == ("below" if row["better"] == "more" else "above")
+
+
+def _finite(values: Array | None, row: int = 0) -> float | None:
+    return float(values[row]) if values is not None and np.isfinite(values[row]) else None
+
+
+def needs_of(case: Case, scouts: Scouts, judged: Judged, row: int) -> tuple[Need, ...]:
+    """What the surfer of a case needs and what board ``row`` gives, what matters most first.
+
+    What is needed is what the ordinary boards that fit best give, from the least to the most of them."""
+    rows = {one["name"]: one for one in table("needs")["behaviours"]}
+    good, found = near_best(scouts), []
+    for name in _order(case):
+        one = rows[name]
+        measure = MEASURES[one["measure"]]
+        if not _applies(one["measure"], case):
+            continue
+        need = _of(measure, scouts.judged)
+        gives = _finite(_of(measure, judged), row)
+        if need is None or gives is None or not np.all(np.isfinite(need)):
+            continue
+        low, high = float(need[good].min()), float(need[good].max())
+        now = _finite(measure(case.now.hull, case.now.ridden)) if case.now else None
+        word, short = _word(one, gives, low, high)
+        least, most = float(need.min()), float(need.max())
+        found.append(
+            Need(
+                name=name,
+                unit=one["unit"],
+                low=low,
+                high=high,
+                gives=gives,
+                now=now,
+                span=(min(least, gives), max(most, gives)),
+                word=word,
+                short=short,
+            )
+        )
+    return tuple(found)
+
+
+def _of(measure: Measure, judged: Judged) -> Array | None:
+    return measure(judged.hull, judged.ridden)

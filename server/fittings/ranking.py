@@ -1,0 +1,186 @@
+"""A shop's boards in order for one surfer, and what is kept of them between two answers.
+
+What only some facts change is kept: hulls by the boards, rides by boards, surfer and water. Boards behind a
+gate are not ridden at all, and in a large rack only the first are asked for the range of their waves.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from functools import lru_cache
+
+import numpy as np
+
+from chord_core.documents import Board, Surfer, Water
+from chord_core.documents.answers import Need, Ranked, Remembered
+from chord_core.fit.case import Case, case_with
+from chord_core.fit.gates import closed_because
+from chord_core.fit.rank import JudgedRack, judge_rack
+from chord_core.fit.wave_words import strip_words
+from chord_core.hull.hull import Hull
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.fins import FinSet, fins_of
+from chord_core.tables import families
+from fittings.documents import RackPlace
+from rack.services import Rack
+
+#: Surfers in waters for which rides are kept.
+_KEPT = 32
+#: In a rack of more boards than this only the first so many are asked for the range of their waves.
+_RANGED = 128
+
+
+@dataclass(frozen=True, eq=False)
+class Fleet:
+    """The rack's boards with others behind them; compared and kept by identity."""
+
+    boards: tuple[Board, ...]
+    hull: Hull
+    fins: FinSet
+    kept: dict[str, Summary] = field(default_factory=dict)
+    parts: dict[tuple[int, ...], Fleet] = field(default_factory=dict)
+
+    @property
+    def large(self) -> bool:
+        """Whether only the first boards are asked for their range."""
+        return len(self.boards) > _RANGED
+
+    def part(self, rows: tuple[int, ...]) -> Fleet:
+        """Some of these boards, kept with all that is computed of them."""
+        if len(rows) == len(self.boards):
+            return self
+        if rows not in self.parts:
+            if len(self.parts) >= _KEPT:
+                self.parts.clear()
+            at, boards = np.array(rows, int), tuple(self.boards[row] for row in rows)
+            self.parts[rows] = Fleet(boards, self.hull.rows(at), self.fins.rows(at))
+        return self.parts[rows]
+
+    def ridden(self, case: Case, key: str) -> Summary:
+        """What the boards do for a rider in a water, kept for the last few of them."""
+        if key not in self.kept:
+            if len(self.kept) >= _KEPT:
+                self.kept.clear()
+            whole = not self.large
+            self.kept[key] = summary_of(self.hull, self.fins, case.rider, case.spot, band=whole, ranged=whole)
+        return self.kept[key]
+
+
+@lru_cache(maxsize=256)
+def fleet_of_rack(rack: Rack, others: tuple[Board, ...]) -> Fleet:
+    """A shop's rack with some boards behind it."""
+    if not others:
+        return Fleet(rack.boards, rack.hull, rack.fins)
+    hull, fins = labelled_hulls(others), fins_of(others)
+    if rack.hull is None:
+        return Fleet(others, hull, fins)
+    return Fleet((*rack.boards, *others), rack.hull.joined(hull), rack.fins.joined(fins))
+
+
+@lru_cache(maxsize=_KEPT)
+def _case_of(surfer: str, water: str) -> Case | None:
+    return case_with(Surfer.model_validate_json(surfer), Water.model_validate_json(water))
+
+
+def case_for(surfer: Surfer, water: Water) -> Case | None:
+    """The case of a ticket; it keeps what ordinary boards do in it, for the next answer and the search."""
+    return _case_of(surfer.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True))
+
+
+@dataclass(frozen=True, eq=False)
+class Ranking:
+    """A fleet in order for one surfer in one water.
+
+    ``judged`` are the boards that are open and those that must be spoken of, ``rows`` where they stand in the
+    fleet, ``shut`` the rest, which a gate closes."""
+
+    case: Case
+    judged: JudgedRack
+    rows: tuple[int, ...]
+    shut: tuple[int, ...]
+    fins: FinSet
+
+    @property
+    def order(self) -> list[int]:
+        """Places in the fleet, best first; those behind a gate last."""
+        return [*(self.rows[int(row)] for row in self.judged.order), *self.shut]
+
+    def fit_of(self, row: int) -> float:
+        """Fit of a board of the fleet."""
+        return float(self.judged.fit[self.rows.index(row)]) if row in self.rows else 0.0
+
+    @property
+    def open_first(self) -> list[int]:
+        """Places in the fleet of the boards that are open, best first."""
+        return [self.rows[int(row)] for row in self.judged.order if self.judged.fit[row] > 0]
+
+    def describe(self, row: int) -> Ranked:
+        """A board with its reasons."""
+        return self.judged.describe(self.rows.index(row))
+
+    def needs(self, row: int) -> tuple[Need, ...]:
+        """What the surfer needs and a board gives."""
+        return self.judged.needs(self.rows.index(row))
+
+    def remembered(self, row: int) -> tuple[Remembered, ...]:
+        """What is remembered of other boards, held against one."""
+        return self.judged.remembered(self.rows.index(row))
+
+    def places(self, ids: tuple[int, ...]) -> tuple[RackPlace, ...]:
+        """The boards of the rack as they are sent, best first.
+
+        Args:
+            ids: the shop's numbers of the first boards of the fleet; what stands behind them is left out.
+        """
+        judged, count = self.judged, len(ids)
+        found = [_place(judged, ids[self.rows[row]], row)
+                 for row in map(int, judged.order) if self.rows[row] < count]  # fmt: skip
+        shut = [_shut(ids[row]) for row in self.shut if row < count]
+        return (*found, *shut)
+
+
+def _known(value: float) -> float | None:
+    return None if np.isnan(value) else float(value)
+
+
+def _place(judged: JudgedRack, pk: int, row: int) -> RackPlace:
+    ridden = judged.ridden
+    waves, limit = strip_words(ridden, row, judged.case.rider.height_m)
+    return RackPlace.model_construct(
+        id=pk,
+        fit=float(judged.fit[row]),
+        rides=_known(ridden.rides[row]),
+        stays_on=_known(ridden.stays_on[row]),
+        waves=waves,
+        limit=limit,
+    )
+
+
+def _shut(pk: int) -> RackPlace:
+    return RackPlace.model_construct(id=pk, fit=0.0, rides=None, stays_on=None, waves="", limit="")
+
+
+def rank_fleet(
+    fleet: Fleet, case: Case, target_l: float | None, key: str, must: tuple[int, ...] = ()
+) -> Ranking:
+    """Put a fleet in order for a surfer in a water.
+
+    Args:
+        key: names surfer and water.
+        must: places of boards that are spoken of even behind a gate: on the bench, ridden now.
+    """
+    closed = {name: closed_because(family, case.rider, case.spot) for name, family in families().items()}
+    rows = tuple(i for i, board in enumerate(fleet.boards) if not closed[board.family] or i in must)
+    if not rows:
+        rows = tuple(range(len(fleet.boards)))
+    part = fleet.part(rows)
+    judged = judge_rack(case, part.boards, part.hull, target_l, part.fins, part.ridden(case, key))
+    if part.large:
+        first = {int(row) for row in judged.order[:_RANGED]} | {rows.index(row) for row in must}
+        judged = judged.ranged(np.array(sorted(first), int), part.fins)
+    among = set(rows)
+    target = judged.sized.sizing.target_l
+    off = np.abs(fleet.hull.litres - target)
+    shut = sorted((i for i in range(len(fleet.boards)) if i not in among), key=lambda i: (off[i], i))
+    return Ranking(case, judged, rows, tuple(shut), part.fins)
