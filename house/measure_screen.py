@@ -41,7 +41,7 @@ def _open(driver: WebDriver, port: int) -> None:
     wait = WebDriverWait(driver, 20)
     door = "//button[contains(., 'demo shop')]"
     wait.until(lambda d: d.find_elements(By.XPATH, door))[0].click()
-    wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, "[role=option]"))
+    wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, ".hung"))
     wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, ".verdict[data-version]"))
     driver.find_element(By.CSS_SELECTOR, "[data-card='1'] > button").click()
     wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, "[data-card='1'] .editor input"))

@@ -59,7 +59,7 @@ def _door(camera: Camera) -> None:
     camera.take("door")
     button = camera.driver.find_element(By.XPATH, "//button[contains(., 'demo shop')]")
     button.click()
-    camera.until("[role=option]")
+    camera.until(".hung")
     camera.until(".verdict[data-version]")
 
 

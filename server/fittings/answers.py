@@ -16,7 +16,7 @@ from chord_core.fit.factors import FACTORS
 from chord_core.fit.fix import fix
 from chord_core.fit.gates import closed_because
 from chord_core.fit.pins import pinned_size
-from chord_core.fit.rank import NOT_YET, doubts
+from chord_core.fit.rank import NOT_YET, doubts, steadiest
 from chord_core.fit.size import Sized, answer_of, size
 from chord_core.hull.describe import describe_hull
 from chord_core.tables import families
@@ -51,11 +51,14 @@ class Ticket:
     bench: int | None
 
 
-def ticket_of(fitting: Fitting, surfer: Surfer, water: Water, also: tuple[int, ...] = ()) -> Ticket:
+def ticket_of(
+    fitting: Fitting, surfer: Surfer, water: Water, also: tuple[int, ...] = (), leads: int | None = None
+) -> Ticket:
     """Judge the boards of a ticket.
 
     Args:
         also: places in the rack of boards that are spoken of even behind a gate.
+        leads: number of a board that goes before those that are as good, and on the bench where none is.
     """
     rack, typed, present = rack_of(fitting.shop), typed_board(fitting), surfer.present_board
     fleet = fleet_of_rack(rack, tuple(board for board in (present, typed) if board))
@@ -65,20 +68,23 @@ def ticket_of(fitting: Fitting, surfer: Surfer, water: Water, also: tuple[int, .
     if case and fleet.boards:
         must = tuple(dict.fromkeys(row for row in (chosen, now, *also) if row is not None))
         ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must)
+        if leads in rack.ids:
+            ranking = ranking.led_by(rack.ids.index(leads))
     best = [row for row in ranking.open_first if row < len(rack.ids)] if ranking else []
     return Ticket(
         rack, fleet, case, ranking, now, chosen if chosen is not None else best[0] if best else None
     )
 
 
-def answer_for(fitting: Fitting, surfer: Surfer, water: Water) -> Answer:
+def answer_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None = None) -> Answer:
     """Compute the answer of a ticket from what it says now.
 
     Args:
         fitting: the ticket.
         surfer, water: its facts, as checked documents.
+        leads: as ``Doubts.leads`` named it.
     """
-    ticket = ticket_of(fitting, surfer, water)
+    ticket = ticket_of(fitting, surfer, water, leads=leads)
     rack, fleet, ranking = ticket.rack, ticket.fleet, ticket.ranking
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
     open_ = bool(ranking) and any(row < len(rack.ids) for row in ranking.open_first)
@@ -144,7 +150,9 @@ def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
     if surfer.present_board:
         open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])
         tried = fix(FixRequest(surfer=surfer, water=water, target_l=fitting.target_l, boards=open_boards))
-    return Doubts(version=fitting.version, sure=placed, next_question=question, fix=tried)
+    steady = steadiest(judged, sure) if sure else None
+    leads = None if steady is None else rack.ids[rows[steady]]
+    return Doubts(version=fitting.version, sure=placed, leads=leads, next_question=question, fix=tried)
 
 
 def _chosen(fitting: Fitting, rack: Rack, typed: Board | None, fleet: Fleet) -> int | None:

@@ -19,6 +19,7 @@ from fittings.documents import (
     FittingList,
     FittingOut,
     FittingPatch,
+    Leads,
     SettledSize,
     Why,
     WhyNot,
@@ -45,10 +46,14 @@ class FittingsView(ShopView):
 class FittingView(ShopView):
     """One ticket with its answer."""
 
-    @extend_schema(responses=FittingOut)
+    @extend_schema(
+        parameters=[OpenApiParameter("leads", OpenApiTypes.INT, description="as the doubts named it")],
+        responses=FittingOut,
+    )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it; the answer is computed now."""
-        return answer(services.as_document(self.own_or_404(Fitting, pk)))
+        leads = parse(Leads, request.query_params.dict()).leads
+        return answer(services.as_document(self.own_or_404(Fitting, pk), leads))
 
     @extend_schema(request=FittingPatch, responses=FittingOut)
     def patch(self, request: Request, pk: int) -> HttpResponse:

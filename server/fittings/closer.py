@@ -1,14 +1,14 @@
 """A closer look at the boards of a ticket: number by number, why, why not, and laid on each other."""
 
 from chord_core.documents import Board, RideRequest, Surfer, Water
-from chord_core.documents.requests import ChangeRequest, CompareRequest, HullRequest
+from chord_core.documents.requests import ChangeRequest, CompareRequest
 from chord_core.errors import ChordError
 from chord_core.fit.change import change
 from chord_core.fit.compare import compare
 from chord_core.fit.why import band_derivations, fit_derivations
 from chord_core.hull.describe import dims_of
 from chord_core.ride.describe import describe_ride
-from chord_core.why.explain import explain_hull, explain_ride
+from chord_core.why.explain import explain_ride
 from fittings.answers import Ticket, ticket_of
 from fittings.documents import Compared, Faces, Why, WhyNot
 from fittings.models import Fitting
@@ -34,7 +34,7 @@ def faces_for(fitting: Fitting, surfer: Surfer, water: Water) -> Faces:
 
 
 def why_for(fitting: Fitting, surfer: Surfer, water: Water) -> Why:
-    """Derivations of the fit, the band, the ride and the hull of the board on the bench."""
+    """Derivations of the fit, the band, the hull and the ride of the board on the bench."""
     ticket = ticket_of(fitting, surfer, water)
     if ticket.bench is None or ticket.ranking is None:
         return Why(version=fitting.version)
@@ -42,7 +42,6 @@ def why_for(fitting: Fitting, surfer: Surfer, water: Water) -> Why:
     found = fit_derivations(ranking.judged, ranking.rows.index(ticket.bench))
     found += band_derivations(ranking.case, board.family)
     found += explain_ride(RideRequest(board=board, surfer=surfer, water=water)).derivations
-    found += explain_hull(HullRequest(board=board)).derivations
     return Why.model_construct(version=fitting.version, derivations=found)
 
 

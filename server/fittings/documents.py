@@ -122,10 +122,12 @@ class SurePlace(Result):
 
 class Doubts(Result):
     """How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
-    next, what to try on the present board before another is sold."""
+    next, what to try on the present board before another is sold. ``leads``: a board that is as good as the
+    first of the rack and stays on top more often; it goes on the bench where nobody chose one."""
 
     version: int
     sure: tuple[SurePlace, ...] = ()
+    leads: int | None = None
     next_question: NextQuestion | None = None
     fix: FixResult | None = None
 
@@ -159,6 +161,12 @@ class Why(Result):
 
     version: int
     derivations: tuple[Derivation, ...] = ()
+
+
+class Leads(Document):
+    """A board of the rack that goes before those that are as good."""
+
+    leads: int | None = None
 
 
 class WhyNotOf(Document):

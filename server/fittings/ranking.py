@@ -6,7 +6,7 @@ gate are not ridden at all, and in a large rack only the first are asked for the
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 
 import numpy as np
@@ -21,7 +21,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary, summary_of
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.tables import families
+from chord_core.tables import families, table
 from fittings.documents import RackPlace
 from rack.services import Rack
 
@@ -109,6 +109,17 @@ class Ranking:
     def fit_of(self, row: int) -> float:
         """Fit of a board of the fleet."""
         return float(self.judged.fit[self.rows.index(row)]) if row in self.rows else 0.0
+
+    def led_by(self, row: int) -> Ranking:
+        """The same with a board of the fleet before those that are as good as it, if it is as good as the
+        first."""
+        if row not in self.rows:
+            return self
+        judged, place = self.judged, self.rows.index(row)
+        if judged.fit[judged.order[0]] - judged.fit[place] > table("fit")["either_within"]:
+            return self
+        order = np.array([place, *(other for other in judged.order if other != place)], int)
+        return replace(self, judged=replace(judged, order=order))
 
     @property
     def open_first(self) -> list[int]:

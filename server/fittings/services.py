@@ -37,8 +37,12 @@ from surfers.models import Surfer
 from surfers.services import new_surfer, remember
 
 
-def as_document(fitting: Fitting) -> FittingOut:
-    """A ticket with its answer, computed now."""
+def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
+    """A ticket with its answer, computed now.
+
+    Args:
+        leads: a board that goes before those that are as good, as the doubts named it.
+    """
     facts, water = _said(fitting)
     return FittingOut.model_construct(
         id=fitting.pk,
@@ -50,7 +54,7 @@ def as_document(fitting: Fitting) -> FittingOut:
         pinned=pins_of(fitting),
         bench_id=fitting.bench_board_id,
         typed_board=typed_board(fitting),
-        answer=answer_for(fitting, facts, water),
+        answer=answer_for(fitting, facts, water, leads),
     )
 
 
@@ -99,7 +103,7 @@ def hand_out_of(fitting: Fitting, person: User) -> bytes:
     """The page that the surfer takes home, as PDF, with the figures that the screen shows."""
     facts, water = _said(fitting)
     size, pinned = windows_for(fitting, facts, water)
-    answer = answer_for(fitting, facts, water)
+    answer = answer_for(fitting, facts, water, doubts_for(fitting, facts, water).leads)
     return hand_out(facts, water, answer, _kind_shown(answer, size, pinned), person.units, fitting.shop.name)
 
 

@@ -51,13 +51,15 @@ class Silhouette(Result):
 
 
 class BoardOut(Result):
-    """A board of the rack with what the core computes of it."""
+    """A board of the rack with what the core computes of it; ``out_of_the_door`` is its price with all that
+    goes with it."""
 
     id: int
     board: Board
     line: Dims
     litres: float
     mass_kg: float
+    out_of_the_door: float | None
     label_says: str
     label_agrees: bool | None
     silhouette: Silhouette
@@ -105,6 +107,7 @@ class Words(Result):
     builds: tuple[str, ...]
     heights: tuple[HeightWord, ...]
     steepness: tuple[str, ...]
+    slopes: dict[str, float]
     fitness: tuple[str, ...]
     foot_weight: tuple[str, ...]
     aims: tuple[str, ...]

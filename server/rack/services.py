@@ -11,6 +11,7 @@ from chord_core.documents import Board as Document
 from chord_core.documents import board as board_document
 from chord_core.documents import parse, surfer, water
 from chord_core.errors import ChordError
+from chord_core.fit.gear import out_of_the_door
 from chord_core.hull.describe import curves_of, dims_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.guess import guess_family
@@ -102,6 +103,7 @@ def _sent(pk: int, board: Document, plain: Hull, row: int) -> BoardOut:
         line=dims_of(board),
         litres=trusted or label.computed_l,
         mass_kg=float(plain.mass_kg[row]),
+        out_of_the_door=out_of_the_door(board),
         label_says=label.says,
         label_agrees=label.agrees,
         silhouette=Silhouette(
@@ -139,6 +141,7 @@ def words() -> Words:
         builds=tuple(builds()),
         heights=tuple(HeightWord(word=word, share=share) for word, share in height_words()),
         steepness=tuple(row["name"] for row in table("waves")["steepness"]),
+        slopes={row["name"]: row["median_slope"] for row in table("waves")["steepness"]},
         fitness=get_args(surfer.Fitness),
         foot_weight=get_args(surfer.FootWeight),
         aims=get_args(surfer.Aim),

@@ -2,9 +2,14 @@
 import type { Words } from './api/client'
 
 export type Units = 'imperial' | 'metric'
+export type Masses = 'kg' | 'lb'
+/** How wave heights are said: in words of body height, as faces, or as seen from behind. */
+export type FacesAs = 'words' | 'face' | 'back'
 export type Read<T> = { value: T } | { fault: string }
 
 const INCH = 0.0254
+const FOOT = 0.3048
+const POUND = 0.45359237
 
 function fraction(inches: number, step: number): string {
   const ticks = Math.round(inches * step)
@@ -56,12 +61,18 @@ export function readHeight(text: string): Read<number> {
   return { value: round(value > 3 ? value / 100 : value, 3) }
 }
 
-/** Read a mass: 68, 68 kg, 150 lb. */
-export function readMass(text: string): Read<number> {
+/** A mass as 68 kg or 150 lb. */
+export function massText(kg: number, masses: Masses): string {
+  return masses === 'lb' ? `${Math.round(kg / POUND)} lb` : `${round(kg, 1)} kg`
+}
+
+/** Read a mass: 68 kg, 150 lb; a bare number is in the unit that is in use. */
+export function readMass(text: string, masses: Masses = 'kg'): Read<number> {
   const found = /^(\d+(?:[.,]\d+)?)\s*(kg|lbs?)?$/i.exec(text.trim())
   if (!found) return { fault: `“${text}” is no mass; write 68, or 150 lb` }
   const value = Number(found[1]?.replace(',', '.'))
-  return { value: round(/^lb/i.test(found[2] ?? '') ? value * 0.45359237 : value, 1) }
+  const unit = (found[2] ?? masses).toLowerCase()
+  return { value: round(unit.startsWith('lb') ? value * POUND : value, 1) }
 }
 
 /** Read a plain number. */
@@ -70,21 +81,47 @@ export function readNumber(text: string): Read<number> {
   return Number.isFinite(value) ? { value } : { fault: `“${text}” is no number` }
 }
 
-/** Read a face height: waist, 0.9, 3 ft. `body` is the surfer's height [m]. */
-export function readFace(text: string, words: Words, body: number): Read<number> {
+/** Read a face height: waist, 0.9, 3 ft; numbers are from behind where that is the habit. `body` is the
+ * surfer's height [m]; the value is always the face [m]. */
+export function readFace(
+  text: string,
+  words: Words,
+  body: number,
+  as: FacesAs = 'words',
+): Read<number> {
   const plain = text
     .trim()
     .toLowerCase()
     .replace(/ high$/, '')
   const word = words.heights.find((row) => row.word === plain || row.word.startsWith(`${plain} `))
-  if (word) return { value: round(word.share * body, 2) }
-  const found = /^(\d+(?:[.,]\d+)?)\s*(m|ft|feet)?$/.exec(plain)
+  if (word && plain) return { value: round(word.share * body, 2) }
+  const found = /^(\d+(?:[.,]\d+)?)\s*(m|ft|feet)?(?:\s+(behind|back|face))?$/.exec(plain)
   if (!found) {
     const some = words.heights.map((row) => row.word).join(', ')
     return { fault: `“${text}” is no face height; write 0.9, 3 ft, or one of ${some}` }
   }
   const value = Number(found[1]?.replace(',', '.'))
-  return { value: round(/^f/.test(found[2] ?? '') ? value * 0.3048 : value, 2) }
+  const metres = /^f/.test(found[2] ?? '') ? value * FOOT : value
+  const behind = found[3] ? found[3] !== 'face' : as === 'back'
+  return { value: round(metres * (behind ? words.face_over_back : 1), 2) }
+}
+
+/** A face [m] as a height: 0.9 m or 3 ft. */
+export function heightOf(metres: number, units: Units): string {
+  return units === 'metric' ? `${metres.toFixed(1)} m` : `${round(metres / FOOT, 1)} ft`
+}
+
+/** A face [m] as this person says it; `body` is the surfer's height [m]. */
+export function faceText(
+  face: number,
+  words: Words,
+  body: number,
+  units: Units,
+  as: FacesAs,
+): string {
+  if (as === 'back') return `${heightOf(face / words.face_over_back, units)} behind`
+  const height = heightOf(face, units)
+  return as === 'face' ? `${height} face` : `${faceWord(face, words, body)}, ${height}`
 }
 
 /** The body-height word nearest to a face [m]. */
@@ -95,4 +132,23 @@ export function faceWord(face: number, words: Words, body: number): string {
 
 export function round(value: number, places: number): number {
   return Math.round(value * 10 ** places) / 10 ** places
+}
+
+/** Read a measure of a board [m]: 6'2, 20 1/2, 2 5/8, or centimetres where they are in use. */
+export function readMeasure(text: string, units: Units): Read<number> {
+  const plain = text.trim().toLowerCase().replace(',', '.')
+  const feet = /^(\d{1,2})\s*'\s*(.*?)\s*"?$/.exec(plain)
+  const inches = feet ? inchesOf(feet[2] || '0') : inchesOf(plain.replace(/\s*(in|")$/, ''))
+  if (inches !== null && (feet || units === 'imperial' || /(in|")$/.test(plain)))
+    return { value: round((Number(feet?.[1] ?? 0) * 12 + inches) * INCH, 5) }
+  const found = /^(\d+(?:\.\d+)?)\s*(cm|mm|m)?$/.exec(plain)
+  if (!found) return { fault: `“${text}” is no measure; write 6'2, 20 1/2 or 52 cm` }
+  const step = { mm: 0.001, cm: 0.01, m: 1 }[found[2] ?? 'cm'] ?? 0.01
+  return { value: round(Number(found[1]) * step, 5) }
+}
+
+function inchesOf(text: string): number | null {
+  const found = /^(?:(\d+(?:\.\d+)?)(?:\s+|$))?(?:(\d+)\/(2|4|8|16|32))?$/.exec(text.trim())
+  if (!found || (!found[1] && !found[2])) return null
+  return Number(found[1] ?? 0) + (found[2] ? Number(found[2]) / Number(found[3]) : 0)
 }

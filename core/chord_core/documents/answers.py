@@ -187,7 +187,8 @@ class Ranked(Result):
 
 class Need(Result):
     """A behaviour: what the surfer needs, ``low`` to ``high``, what the board gives and the present one
-    (``now``), in ``unit``; between which ends it is drawn; a word, and whether it falls short."""
+    (``now``), in ``unit``; between which ends it is drawn; a word, whether it falls short, and the derivation
+    that says why."""
 
     name: str
     unit: str
@@ -198,6 +199,7 @@ class Need(Result):
     span: Pair
     word: str
     short: bool
+    why: str
 
 
 class Remembered(Result):
@@ -244,7 +246,8 @@ class Sure(Result):
 
 class RankResult(Result):
     """Answer of ``rank``: the boards, best first; the size answer it stands on; how sure the order of the
-    first boards is; what to ask next; what is needed and what the board that leads gives."""
+    first boards is; what to ask next; what is needed and what the board that leads gives.
+    ``leads``: a board (its place in ``boards``) that is as good as the first and stays on top more often."""
 
     size: SizeResult
     judged_by: tuple[str, ...]
@@ -252,6 +255,7 @@ class RankResult(Result):
     not_yet: str = ""
     needs: tuple[Need, ...] = ()
     sure: tuple[Sure, ...] = ()
+    leads: int | None = None
     next_question: NextQuestion | None = None
     derivations: tuple[Derivation, ...] = ()
 

@@ -115,6 +115,7 @@ def needs_of(case: Case, scouts: Scouts, judged: Judged, row: int) -> tuple[Need
                 span=(min(least, gives), max(most, gives)),
                 word=word,
                 short=short,
+                why=one["why"],
             )
         )
     return tuple(found)

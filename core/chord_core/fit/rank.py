@@ -140,6 +140,10 @@ class JudgedRack:
         )
 
 
+def _over(board: Board, budget: float | None) -> bool:
+    return bool(budget and board.price and board.price > budget)
+
+
 def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) -> Rows:
     """Rows, best first; what the wish names goes before, if it is not far off. Neighbours within a step of
     fit are "either": the one within the budget stands first, then the better fit, then the litres nearer the
@@ -147,7 +151,7 @@ def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) ->
     surfer = sized.case.rider.surfer
     budget, rules = surfer.budget, table("fit")
     wished = np.array([board.family == surfer.wish for board in boards]) & (fit >= rules["wish_from"])
-    over = [bool(budget and board.price and board.price > budget) for board in boards]
+    over = [_over(board, budget) for board in boards]
     step = np.floor(fit / rules["either_within"])
     off = np.abs(judged.hull.litres - sized.sizing.target_l)
     return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step, ~wished))
@@ -198,6 +202,23 @@ def doubts(
     return placed, next_question(request, rack.case, pile)
 
 
+def steadiest(rack: JudgedRack, sure: tuple[Sure, ...]) -> int | None:
+    """Of the boards that are as good as the first, the one that stays on top most often; None where that is
+    the first itself. As good: as much wished for, as much within the budget, fit within a step."""
+    surfer, first = rack.case.rider.surfer, int(rack.order[0])
+    within = table("fit")["either_within"]
+
+    def as_good(row: int) -> bool:
+        mine, theirs = rack.boards[row], rack.boards[first]
+        wished = (mine.family == surfer.wish) == (theirs.family == surfer.wish)
+        budget = _over(mine, surfer.budget) == _over(theirs, surfer.budget)
+        return wished and budget and rack.fit[first] - rack.fit[row] <= within
+
+    tied = [one for one in sure if one.index == first or as_good(one.index)]
+    best = max(tied, key=lambda one: (one.on_top, one.index == first), default=None)
+    return best.index if best and best.index != first else None
+
+
 def rank(request: RankRequest) -> RankResult:
     """Rank a rack for a surfer and a water, best first; ties go to the litres nearer the target."""
     case = case_of(request)
@@ -214,5 +235,6 @@ def rank(request: RankRequest) -> RankResult:
         not_yet="" if rack.fit.max() > 0 else NOT_YET,
         needs=() if request.quick else rack.needs(int(rack.order[0])),
         sure=sure,
+        leads=steadiest(rack, sure),
         next_question=question,
     )

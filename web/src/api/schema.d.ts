@@ -664,7 +664,8 @@ export interface components {
         BoardList: components["schemas"]["BoardOut"][];
         /**
          * BoardOut
-         * @description A board of the rack with what the core computes of it.
+         * @description A board of the rack with what the core computes of it; ``out_of_the_door`` is its price with all that
+         *     goes with it.
          */
         BoardOut: {
             /** Id */
@@ -675,6 +676,8 @@ export interface components {
             litres: number;
             /** Mass Kg */
             mass_kg: number;
+            /** Out Of The Door */
+            out_of_the_door: number | null;
             /** Label Says */
             label_says: string;
             /** Label Agrees */
@@ -1178,7 +1181,8 @@ export interface components {
         /**
          * Doubts
          * @description How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
-         *     next, what to try on the present board before another is sold.
+         *     next, what to try on the present board before another is sold. ``leads``: a board that is as good as the
+         *     first of the rack and stays on top more often; it goes on the bench where nobody chose one.
          */
         Doubts: {
             /** Version */
@@ -1188,6 +1192,11 @@ export interface components {
              * @default []
              */
             sure: components["schemas"]["SurePlace"][];
+            /**
+             * Leads
+             * @default null
+             */
+            leads: number | null;
             /** @default null */
             next_question: components["schemas"]["NextQuestion"] | null;
             /** @default null */
@@ -1803,7 +1812,8 @@ export interface components {
         /**
          * Need
          * @description A behaviour: what the surfer needs, ``low`` to ``high``, what the board gives and the present one
-         *     (``now``), in ``unit``; between which ends it is drawn; a word, and whether it falls short.
+         *     (``now``), in ``unit``; between which ends it is drawn; a word, whether it falls short, and the derivation
+         *     that says why.
          */
         Need: {
             /** Name */
@@ -1827,6 +1837,8 @@ export interface components {
             word: string;
             /** Short */
             short: boolean;
+            /** Why */
+            why: string;
         };
         /**
          * NextQuestion
@@ -2839,6 +2851,10 @@ export interface components {
             heights: components["schemas"]["HeightWord"][];
             /** Steepness */
             steepness: string[];
+            /** Slopes */
+            slopes: {
+                [key: string]: number;
+            };
             /** Fitness */
             fitness: string[];
             /** Foot Weight */
@@ -3106,7 +3122,10 @@ export interface operations {
     };
     fittings_retrieve: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description as the doubts named it */
+                leads?: number;
+            };
             header?: never;
             path: {
                 id: number;

@@ -1,9 +1,11 @@
-// Sends changes of one ticket, one request at a time; what is typed meanwhile goes with the next.
+// Sends changes of one ticket, one request at a time; what is typed meanwhile goes with the next. What is
+// not saved yet is kept in the browser, so that a closed window or a dead battery loses nothing.
 import { api, Refused, told, type Fitting, type FittingPatch } from '../api/client'
 
 export type Change = Omit<FittingPatch, 'version'>
 
 const RETRY_MS = 1500
+const KEPT = 'chord-unsaved-'
 
 /** Lay a later change over an earlier one that was not sent yet. */
 export function over(first: Change, then: Change): Change {
@@ -20,43 +22,66 @@ export interface SaverEvents {
   saved(fitting: Fitting): void
   refused(error: Refused): void
   state(state: SaveState): void
+  /** What is typed and not saved yet. */
+  ahead(change: Change | null): void
 }
 
 /** A queue of changes for one ticket. */
 export class Saver {
   private pending: Change | null = null
-  private busy = false
+  private sending: Change | null = null
 
   constructor(
     private fitting: { id: number; version: number },
     private events: SaverEvents,
-  ) {}
+  ) {
+    const kept = window.localStorage.getItem(KEPT + fitting.id)
+    if (kept) this.push(JSON.parse(kept) as Change)
+  }
+
+  /** Whether nothing is on its way. */
+  get idle(): boolean {
+    return !this.sending && !this.pending
+  }
+
+  /** The version on which the next change is laid. */
+  stands(version: number): void {
+    this.fitting.version = version
+  }
 
   push(change: Change): void {
     this.pending = this.pending ? over(this.pending, change) : change
+    this.keep()
     void this.send()
   }
 
-  private retry(kept: Change): void {
-    this.pending = this.pending ? over(kept, this.pending) : kept
-    void this.send()
+  /** Say and keep what is not saved yet. */
+  private keep(): void {
+    const ahead =
+      this.sending && this.pending
+        ? over(this.sending, this.pending)
+        : (this.pending ?? this.sending)
+    if (ahead) window.localStorage.setItem(KEPT + this.fitting.id, JSON.stringify(ahead))
+    else window.localStorage.removeItem(KEPT + this.fitting.id)
+    this.events.ahead(ahead)
   }
 
   private async send(): Promise<void> {
-    if (this.busy || !this.pending) return
+    if (this.sending || !this.pending) return
     const sending = this.pending
+    this.sending = sending
     this.pending = null
-    this.busy = true
     this.events.state('saving')
     let after: SaveState = 'saved'
     try {
       await this.patch(sending)
+      this.sending = null
     } catch (error) {
       after = this.failed(error, sending)
-    } finally {
-      this.busy = false
     }
-    if (this.pending) void this.send()
+    this.keep()
+    if (after === 'waiting') window.setTimeout(() => void this.send(), RETRY_MS)
+    if (this.pending && after !== 'waiting') void this.send()
     else this.events.state(after)
   }
 
@@ -67,24 +92,23 @@ export class Saver {
       api.PATCH('/api/fittings/{id}/', { params: { path }, body }),
     )
     this.fitting.version = fitting.version
-    if (!this.pending) this.events.saved(fitting)
+    this.events.saved(fitting)
   }
 
   private failed(error: unknown, change: Change): SaveState {
+    this.sending = null
     if (error instanceof Refused && error.status === 409 && error.current) {
       // Somebody else changed the ticket: ours goes on top of theirs, fact by fact.
       this.fitting.version = error.current.version
       this.pending = this.pending ? over(change, this.pending) : change
       return 'saved'
     }
-    if (error instanceof Refused) {
+    if (error instanceof Refused && error.status < 500) {
       this.events.refused(error)
       return 'refused'
     }
     // The server is away: keep what was typed and try again, later changes on top.
-    const kept = this.pending ? over(change, this.pending) : change
-    this.pending = null
-    window.setTimeout(() => this.retry(kept), RETRY_MS)
+    this.pending = this.pending ? over(change, this.pending) : change
     return 'waiting'
   }
 }

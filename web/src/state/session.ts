@@ -1,7 +1,7 @@
 // Who is signed in, and the words and units that all screens use.
 import { computed, reactive } from 'vue'
 import { api, told, useToken, type Session, type Words } from '../api/client'
-import type { Units } from '../units'
+import type { FacesAs, Masses, Units } from '../units'
 
 const state = reactive<{ session: Session | null; words: Words | null }>({
   session: null,
@@ -20,12 +20,14 @@ export function useSession() {
     session: computed(() => state.session),
     words: computed(() => state.words),
     units: computed<Units>(() => state.session?.units ?? 'imperial'),
+    masses: computed<Masses>(() => state.session?.masses ?? 'kg'),
+    faces: computed<FacesAs>(() => state.session?.faces ?? 'words'),
     load: async () => take(await told<Session>(api.GET('/api/session/'))),
     signIn: async (username: string, password: string) =>
       take(await told<Session>(api.POST('/api/session/', { body: { username, password } }))),
     openDemo: async () => take(await told<Session>(api.POST('/api/session/demo/'))),
     signOut: async () => take(await told<Session>(api.DELETE('/api/session/'))),
-    setUnits: async (units: Units) =>
-      take(await told<Session>(api.PATCH('/api/me/', { body: { units } }))),
+    prefer: async (choice: { units?: Units; masses?: Masses; faces?: FacesAs }) =>
+      take(await told<Session>(api.PATCH('/api/me/', { body: choice }))),
   }
 }

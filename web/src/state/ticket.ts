@@ -8,7 +8,9 @@ import {
   type Facts,
   type Fault,
   type Fitting,
+  type FittingDocument,
   type FittingRow,
+  type Pins,
   type SettledSize,
   type Water,
 } from '../api/client'
@@ -19,6 +21,10 @@ interface State {
   settled: SettledSize | null
   doubts: Doubts | null
   list: FittingRow[]
+  /** What is typed and not saved yet: shown at once, over what the server knows. */
+  ahead: Change | null
+  /** Said when somebody else changed the ticket in hand. */
+  other: string
   saving: SaveState
   fault: Fault | null
   undo: Change[]
@@ -30,6 +36,8 @@ const state = reactive<State>({
   settled: null,
   doubts: null,
   list: [],
+  ahead: null,
+  other: '',
   saving: 'saved',
   fault: null,
   undo: [],
@@ -40,6 +48,8 @@ let saver: Saver | null = null
 /** Nothing more is asked until the facts have rested for a moment. */
 const REST_MS = 80
 const DOUBTS_MS = 1200
+/** How often one looks whether somebody else changed the ticket in hand. */
+const LOOK_MS = 4000
 let resting: ReturnType<typeof setTimeout> | undefined
 let doubting: ReturnType<typeof setTimeout> | undefined
 
@@ -56,7 +66,16 @@ async function settle(fitting: Fitting): Promise<void> {
 async function doubt(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
   const doubts = await told<Doubts>(api.GET('/api/fittings/{id}/doubts/', path))
-  if (stands(fitting, doubts.version)) state.doubts = doubts
+  if (!stands(fitting, doubts.version)) return
+  state.doubts = doubts
+  if (doubts.leads) await lead(fitting, doubts.leads)
+}
+
+/** On a tie the steadier board leads: the answer is asked for again with it first. */
+async function lead(fitting: Fitting, leads: number): Promise<void> {
+  const params = { path: { id: fitting.id }, query: { leads } }
+  const led = await told<Fitting>(api.GET('/api/fittings/{id}/', { params }))
+  if (stands(fitting, led.version)) state.fitting = led
 }
 
 function rest(): void {
@@ -83,17 +102,35 @@ function adopt(fitting: Fitting): void {
   if (row) Object.assign(row, { name: fitting.facts.name ?? '', rung: fitting.facts.rung })
 }
 
+/** Take over what somebody else changed, while nothing of ours is on its way. */
+async function look(): Promise<void> {
+  const fitting = state.fitting
+  if (!fitting || !saver?.idle || document.hidden) return
+  const params = { path: { id: fitting.id }, query: { version: fitting.version } }
+  const theirs = await told<Fitting | undefined>(api.GET('/api/fittings/{id}/since/', { params }))
+  if (!theirs || !saver.idle || !stands(fitting, fitting.version)) return
+  saver.stands(theirs.version)
+  state.other = 'somebody else changed this ticket'
+  adopt(theirs)
+}
+
+window.setInterval(() => void look().catch(() => undefined), LOOK_MS)
+
 function show(fitting: Fitting): void {
-  Object.assign(state, { fault: null, undo: [], redo: [], saving: 'saved' })
-  Object.assign(state, { settled: null, doubts: null })
+  Object.assign(state, { fault: null, undo: [], redo: [], saving: 'saved', ahead: null })
+  Object.assign(state, { settled: null, doubts: null, other: '' })
   adopt(fitting)
   window.localStorage.setItem('chord-ticket', String(fitting.id))
+  const mine = <T>(take: (given: T) => void) => {
+    return (given: T) => void (state.fitting?.id === fitting.id && take(given))
+  }
   saver = new Saver(
     { id: fitting.id, version: fitting.version },
     {
-      saved: (saved) => state.fitting?.id === saved.id && adopt(saved),
-      refused: (error) => (state.fault = error.fault),
-      state: (now) => (state.saving = now),
+      saved: mine(adopt),
+      refused: mine((error) => (state.fault = error.fault)),
+      state: mine((now) => (state.saving = now)),
+      ahead: mine((change) => (state.ahead = change)),
     },
   )
 }
@@ -113,6 +150,7 @@ function inverse(fitting: Fitting, change: Change): Change {
     back.water = picked(fitting.water, ['name', 'kind', ...WATER_FACTS])
   } else if (change.water) back.water = picked(fitting.water, Object.keys(change.water))
   if ('target_l' in change) back.target_l = fitting.target_l
+  if ('pinned' in change) back.pinned = fitting.pinned
   if ('bench_id' in change || 'typed_board' in change) {
     if (fitting.typed_board) back.typed_board = fitting.typed_board
     else back.bench_id = fitting.bench_id
@@ -122,9 +160,21 @@ function inverse(fitting: Fitting, change: Change): Change {
 
 const WATER_FACTS = ['small_m', 'usual_m', 'big_m', 'steepness', 'duck_dive_needed']
 
+/** The ticket with what is not saved yet laid over it. */
+function asTyped(fitting: Fitting): Fitting {
+  const { ahead } = state
+  if (!ahead) return fitting
+  const facts = { ...fitting.facts, ...ahead.facts }
+  const water = { ...fitting.water, ...ahead.water }
+  const rest = { target_l: fitting.target_l, pinned: fitting.pinned, break_id: fitting.break_id }
+  for (const key of ['target_l', 'pinned', 'break_id'] as const)
+    if (key in ahead) Object.assign(rest, { [key]: ahead[key] ?? null })
+  return { ...fitting, ...rest, facts, water }
+}
+
 function push(change: Change): void {
   rest()
-  state.fault = null
+  Object.assign(state, { fault: null, other: '' })
   saver?.push(change)
 }
 
@@ -143,7 +193,7 @@ function sameThing(a: Change | undefined, b: Change): boolean {
 
 function change(given: Change): void {
   if (!state.fitting) return
-  const back = inverse(state.fitting, given)
+  const back = inverse(asTyped(state.fitting), given)
   if (JSON.stringify(back) === JSON.stringify(given)) {
     // Typed back to what is kept already: the refusal before it is settled.
     if (state.saving === 'refused') Object.assign(state, { fault: null, saving: 'saved' })
@@ -158,13 +208,13 @@ function change(given: Change): void {
 function step(from: Change[], to: Change[]): void {
   const given = from.pop()
   if (!given || !state.fitting) return
-  to.push(inverse(state.fitting, given))
+  to.push(inverse(asTyped(state.fitting), given))
   push(given)
 }
 
 /** The ticket in hand and what can be done with it. */
 export function useTicket() {
-  const fitting = computed(() => state.fitting)
+  const fitting = computed(() => (state.fitting ? asTyped(state.fitting) : null))
   const answer = computed(() => state.fitting?.answer ?? null)
   return {
     state,
@@ -175,8 +225,14 @@ export function useTicket() {
     /** Whether it is of the facts as they stand. */
     fresh: computed(() => state.settled?.version === state.fitting?.version),
     doubts: computed(() => state.doubts),
-    facts: computed<Facts>(() => state.fitting?.facts ?? {}),
-    water: computed<Water>(() => state.fitting?.water ?? {}),
+    pinned: computed(() => state.settled?.pinned ?? null),
+    facts: computed<Facts>(() => fitting.value?.facts ?? {}),
+    water: computed<Water>(() => fitting.value?.water ?? {}),
+    /** Tickets of the same surfer, this one too, newest first. */
+    history: computed(() => {
+      const whose = state.list.find((row) => row.id === state.fitting?.id)?.surfer_id
+      return state.list.filter((row) => row.surfer_id === whose).reverse()
+    }),
     assumed: computed(
       () => new Map((answer.value?.size.assumed ?? []).map((fact) => [fact.field, fact.value])),
     ),
@@ -185,6 +241,7 @@ export function useTicket() {
     setFacts: (facts: Record<string, unknown>) => change({ facts }),
     setWater: (water: Record<string, unknown>) => change({ water }),
     setBreak: (id: number | null) => change({ break_id: id }),
+    setPins: (pinned: Pins | null) => change({ pinned }),
     setTarget: (litres: number | null) => change({ target_l: litres }),
     putOnBench: (id: number) => change({ bench_id: id }),
     putTyped: (board: Board) => change({ typed_board: board }),
@@ -200,9 +257,21 @@ export function useTicket() {
       if (state.fitting) await this.open(state.fitting.id)
     },
     async openNew(name = ''): Promise<void> {
-      const made = await told<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } }))
-      state.list.push({ id: made.id, name, rung: null, mass_kg: null })
-      show(made)
+      await begin(told<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } })))
+    },
+    /** A new ticket for the surfer of this one, with what was said last time. */
+    async openAgain(surfer_id: number): Promise<void> {
+      await begin(told<Fitting>(api.POST('/api/fittings/', { body: { surfer_id } })))
+    },
+    /** A ticket from a document. */
+    async openDocument(body: FittingDocument): Promise<void> {
+      await begin(told<Fitting>(api.POST('/api/fittings/import/', { body })))
     },
   }
+}
+
+async function begin(opening: Promise<Fitting>): Promise<void> {
+  const made = await opening
+  state.list = await told<FittingRow[]>(api.GET('/api/fittings/'))
+  show(made)
 }

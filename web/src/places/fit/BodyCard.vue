@@ -2,17 +2,18 @@
 import { computed } from 'vue'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { heightText, readHeight, readMass, readNumber } from '../../units'
+import { heightText, massText, readHeight, readMass, readNumber } from '../../units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
 
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
-const { units, words } = useSession()
+const { masses, units, words } = useSession()
 const { facts, assumed, fault, setFacts } = useTicket()
 
-const kg = (value: number) => `${value} kg`
+const kg = (value: number) => massText(value, masses.value)
+const readKg = (text: string) => readMass(text, masses.value)
 const height = (value: number) => heightText(value, units.value)
 
 function piece(
@@ -68,7 +69,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         :plausible="[15, 200]"
         :value="facts.mass_kg"
         :show="kg"
-        :read="readMass"
+        :read="readKg"
         :fault="fault('facts.mass_kg')"
         @change="setFacts({ mass_kg: $event })"
       />

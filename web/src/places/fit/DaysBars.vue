@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useTicket } from '../../state/ticket'
 
 const { answer, water } = useTicket()
-const HEIGHT = 76
+const HEIGHT = 46
 const days = computed(() => answer.value?.size.days ?? [])
 const most = computed(() => Math.max(0.01, ...days.value.map((day) => day.share)))
 const STEP = 242 / 8
@@ -50,6 +50,7 @@ const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[
 svg {
   display: block;
   width: 100%;
+  max-width: 300px;
 }
 rect {
   fill: #a9bfb8;

@@ -1,25 +1,37 @@
 <script setup lang="ts">
 // Fit. To be read in five seconds: this size and kind, this board, why, one caution.
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
+import { forgetWithTicket, useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
+import { useStrip } from '../../state/strip'
 import { useTicket } from '../../state/ticket'
-import BenchView from './BenchView.vue'
+import BenchView, { type Face } from './BenchView.vue'
+import CustomerSide from './CustomerSide.vue'
+import HandOver from './HandOver.vue'
 import KeysDialog from './KeysDialog.vue'
 import { useKeys } from './keys'
 import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
 import ReaderBox from './ReaderBox.vue'
 import TicketPanel from './TicketPanel.vue'
+import UnitsMenu from './UnitsMenu.vue'
 import VerdictPanel from './VerdictPanel.vue'
 import Weaves from './Weaves.vue'
+import WhyDialog from './WhyDialog.vue'
 import WindowsPanel from './WindowsPanel.vue'
 
-const { session, units, setUnits, signOut } = useSession()
+const { session, signOut } = useSession()
+const { askCompare, askWhyNot } = useCloser()
+const { strip, unmark } = useStrip()
 const ticket = useTicket()
 const rack = useRack()
 const open = ref(0)
 const help = ref(false)
+const customer = ref(false)
+const face = ref<Face>('flat')
+const why = ref<string | null>(null)
+const FACES: Face[] = ['flat', 'waves', 'numbers', 'beside']
 const reader = ref<InstanceType<typeof ReaderBox> | null>(null)
 const SAVING = {
   saved: 'saved',
@@ -51,14 +63,38 @@ async function blank(): Promise<void> {
 useKeys({
   card: toggle,
   reader: (first) => reader.value?.take(first),
-  handle: () => focus('[role=slider]'),
-  rack: () => focus('[role=option][tabindex="0"]'),
+  handle: () => focus('.ruler [role=slider]'),
+  rack: () => focus('.hung[tabindex="0"]'),
   blank: () => void blank(),
   walk,
   undo: ticket.undo,
   redo: ticket.redo,
   help: () => (help.value = true),
+  face: () => (face.value = FACES[(FACES.indexOf(face.value) + 1) % FACES.length] ?? 'flat'),
+  whyNot: () => void askWhyNot(),
+  customer: () => (customer.value = !customer.value),
+  print: () => window.open(`/api/fittings/${ticket.fitting.value?.id}/hand-out.pdf`, '_blank'),
 })
+forgetWithTicket()
+
+/** Marks lay their boards beside the one on the bench; without marks the present board lies there. */
+const beside = computed(() =>
+  strip.beside.length ? strip.beside : ticket.facts.value.present_board ? ['now'] : [],
+)
+watch(
+  () => [...strip.beside],
+  (marks) => marks.length && (face.value = 'beside'),
+)
+watch(
+  () => [face.value, beside.value.join(), ticket.state.fitting?.id, ticket.state.fitting?.version],
+  () => {
+    if (face.value === 'beside' && beside.value.length && ticket.answer.value?.bench)
+      void askCompare(beside.value)
+  },
+)
+watch(() => ticket.state.fitting?.id, unmark)
+
+const says = computed(() => ticket.state.other || SAVING[ticket.state.saving])
 
 onMounted(async () => {
   await Promise.all([rack.load(), ticket.loadList()])
@@ -76,17 +112,11 @@ onMounted(async () => {
     <header class="top">
       <span class="brand">Chord</span>
       <nav aria-label="Places"><span aria-current="page">Fit</span></nav>
-      <span class="saving" role="status">{{ SAVING[ticket.state.saving] }}</span>
+      <span class="saving" role="status">{{ says }}</span>
       <ReaderBox ref="reader" />
       <button class="plain" type="button" title="Alt+N" @click="blank">new ticket</button>
-      <button
-        class="plain"
-        type="button"
-        title="Units"
-        @click="setUnits(units === 'imperial' ? 'metric' : 'imperial')"
-      >
-        {{ units === 'imperial' ? 'ft-in' : 'metric' }} · kg
-      </button>
+      <HandOver @customer="customer = true" />
+      <UnitsMenu />
       <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
       <button class="plain out" type="button" :title="session?.shop ?? ''" @click="signOut">
         sign out
@@ -96,13 +126,15 @@ onMounted(async () => {
       <TicketPanel :open="open" @toggle="toggle" />
       <div class="work">
         <LitreRuler />
-        <BenchView />
+        <BenchView v-model="face" @why="why = $event" />
         <WindowsPanel />
       </div>
-      <VerdictPanel />
+      <VerdictPanel @why="why = $event" />
     </div>
     <RackStrip v-if="ticket.fitting.value" />
     <KeysDialog v-model="help" />
+    <WhyDialog v-model="why" />
+    <CustomerSide v-model="customer" />
   </div>
 </template>
 
@@ -111,8 +143,7 @@ onMounted(async () => {
   display: grid;
   grid-template-rows: 44px minmax(0, 1fr) 134px;
   height: 100vh;
-  min-height: 720px;
-  min-width: 1080px;
+  min-height: 700px;
   background: var(--paper);
 }
 .top {
@@ -144,7 +175,37 @@ nav span {
   padding: 12px 16px;
   min-height: 0;
 }
+@media (max-width: 1180px) {
+  .top {
+    gap: 10px;
+    padding: 0 12px;
+  }
+  .middle {
+    grid-template-columns: 214px minmax(0, 1fr) 268px;
+    gap: 12px;
+    padding: 10px 12px;
+  }
+}
+/* A tablet held upright, or a screen at 200 %: one under the other, and the page scrolls. */
+@media (max-width: 900px) {
+  .place {
+    display: block;
+    height: auto;
+    min-height: 0;
+  }
+  .top {
+    flex-wrap: wrap;
+    padding: 8px 12px;
+  }
+  .middle {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .work :deep(.bench) {
+    min-height: 260px;
+  }
+}
 .work {
+  min-width: 0;
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
   gap: 10px;

@@ -1,33 +1,53 @@
 <script setup lang="ts">
-// Bottom: the rack in order of fit, silhouettes to one scale. Arrows walk, Enter puts on the bench.
-import { computed, nextTick, ref, watch } from 'vue'
+// Bottom: the rack in order of fit, silhouettes to one scale. Arrows walk, Enter puts on the bench. Only the
+// boards in sight are drawn, so that a large rack is as quick as a small one.
+import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { standingPath } from '../../bench/drawing'
+import { useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
+import { useStrip } from '../../state/strip'
 import { useTicket } from '../../state/ticket'
 import { lengthText } from '../../units'
+import StripFilters from './StripFilters.vue'
 import { ridesWord } from './verdict'
 
 const { answer, fitting, putOnBench } = useTicket()
+const { askWhyNot } = useCloser()
 const { rack } = useRack()
 const { units } = useSession()
-const SCALE = 33
+const { strip, filtering, passes, mark } = useStrip()
+const [SCALE, EACH, AROUND] = [33, 140, 3]
 const list = ref<HTMLElement | null>(null)
 const at = ref(0)
+const left = ref(0)
+const wide = ref(1280)
 
 /** Paths are drawn once a board, not at every answer. */
-const paths = computed(
-  () => new Map(rack.boards.map((b) => [b.id, standingPath(b.silhouette, SCALE, 15, 106)])),
-)
-const places = computed(() => {
-  const byId = new Map(rack.boards.map((board) => [board.id, board]))
+const paths = new Map<number, string>()
+function pathOf(id: number, board: (typeof rack.boards)[number]): string {
+  if (!paths.has(id)) paths.set(id, standingPath(board.silhouette, SCALE, 15, 106))
+  return paths.get(id) ?? ''
+}
+
+const byId = computed(() => new Map(rack.boards.map((board) => [board.id, board])))
+const every = computed(() => {
   const ranked = answer.value?.ranking ?? []
   if (!ranked.length) return rack.boards.map((board) => ({ board, fit: null, row: null }))
   return ranked.flatMap((row) => {
-    const board = byId.get(row.id)
+    const board = byId.value.get(row.id)
     return board ? [{ board, fit: row.fit, row }] : []
   })
 })
+const places = computed(() =>
+  filtering.value ? every.value.filter((row) => passes(row.board, row.fit)) : every.value,
+)
+const first = computed(() => Math.max(0, Math.floor(left.value / EACH) - AROUND))
+const shown = computed(() =>
+  places.value
+    .slice(first.value, first.value + Math.ceil(wide.value / EACH) + 2 * AROUND)
+    .map((row, i) => ({ ...row, index: first.value + i })),
+)
 const fits = computed(() => places.value.filter((row) => (row.fit ?? 0) >= 50).length)
 const onBench = computed(() => {
   if (fitting.value?.typed_board) return null
@@ -43,10 +63,28 @@ watch(
   },
 )
 
+function measure(): void {
+  wide.value = list.value?.clientWidth || 1280
+  left.value = list.value?.scrollLeft ?? 0
+}
+
+onMounted(() => {
+  measure()
+  window.addEventListener('resize', measure)
+})
+onBeforeUnmount(() => window.removeEventListener('resize', measure))
+
 async function walk(by: number): Promise<void> {
   at.value = Math.max(0, Math.min(places.value.length - 1, at.value + by))
+  const box = list.value
+  if (!box) return
+  const start = at.value * EACH
+  if (start < box.scrollLeft) box.scrollLeft = start
+  else if (start + EACH > box.scrollLeft + box.clientWidth)
+    box.scrollLeft = start + EACH - box.clientWidth
+  measure()
   await nextTick()
-  list.value?.querySelector<HTMLElement>('[tabindex="0"]')?.focus()
+  box.querySelector<HTMLElement>('.hung[tabindex="0"]')?.focus({ preventScroll: true })
 }
 
 function keyed(event: KeyboardEvent): void {
@@ -56,16 +94,33 @@ function keyed(event: KeyboardEvent): void {
     Home: -places.value.length,
     End: places.value.length,
   }
+  const row = places.value[at.value]
+  if (event.altKey || event.ctrlKey || event.metaKey) return
   if (event.key in steps) void walk(steps[event.key] ?? 0)
-  else if (event.key === 'Enter' || event.key === ' ') put(at.value)
+  else if (row && (event.key === '+' || event.key === 'c')) mark(String(row.board.id))
+  else if (row && event.key === 'w') void askWhyNot(row.board.id)
   else return
   event.preventDefault()
+  event.stopPropagation()
 }
 
 function put(index: number): void {
   at.value = index
   const row = places.value[index]
   if (row) putOnBench(row.board.id)
+}
+
+function price(row: (typeof every.value)[number]): string {
+  const all = row.board.out_of_the_door
+  return [all === null ? '' : `${Math.round(all)} all in`, row.board.board.stock]
+    .filter(Boolean)
+    .join(', ')
+}
+
+function says(row: (typeof every.value)[number]): string {
+  const { board, label_says } = row.board
+  const of = board.price ? `${board.price}, with fins, leash, pad or wax as all in` : ''
+  return [label_says, of].filter(Boolean).join(' · ')
 }
 </script>
 
@@ -75,42 +130,70 @@ function put(index: number): void {
       <span class="label">Rack, best first</span>
       <span v-if="answer?.ranking.length">{{ fits }} fit of {{ places.length }}</span>
       <span v-else>{{ places.length }} boards</span>
+      <StripFilters />
     </header>
-    <div ref="list" class="boards" role="listbox" aria-label="Boards, best first" @keydown="keyed">
-      <div
-        v-for="(row, i) in places"
+    <ul
+      ref="list"
+      class="boards"
+      aria-label="Boards, best first"
+      :data-count="places.length"
+      @keydown="keyed"
+      @scroll.passive="measure"
+    >
+      <li aria-hidden="true" class="room" :style="{ width: `${places.length * EACH}px` }" />
+      <li
+        v-for="row in shown"
         :key="row.board.id"
-        role="option"
-        class="place"
-        :class="{ on: row.board.id === onBench, closed: row.fit === 0 }"
-        :aria-selected="row.board.id === onBench"
-        :tabindex="i === at ? 0 : -1"
-        :data-board="row.board.id"
-        :title="row.board.label_says"
-        @click="put(i)"
-        @focus="at = i"
+        class="slot"
+        :style="{ transform: `translateX(${row.index * EACH}px)` }"
+        :aria-setsize="places.length"
+        :aria-posinset="row.index + 1"
       >
-        <svg viewBox="0 0 30 108" width="30" height="108" aria-hidden="true">
-          <path :d="paths.get(row.board.id)" />
-        </svg>
-        <span class="words">
-          <span class="name">{{ row.board.board.name || row.board.board.family }}</span>
-          <span
-            ><b>{{ lengthText(row.board.board.length_m, units) }}</b>
-            {{ row.board.litres.toFixed(1) }} L</span
-          >
-          <span v-if="row.fit !== null" class="fit">{{
-            row.fit > 0 ? `fit ${Math.round(row.fit)}` : 'not yet'
-          }}</span>
-          <span v-if="row.row" class="rides">{{ ridesWord(row.row.rides, row.row.stays_on) }}</span>
-          <span v-if="row.row?.waves" class="span">{{ row.row.waves }}</span>
-          <span v-if="row.row?.limit" class="span">{{ row.row.limit }}</span>
-          <span class="price"
-            >{{ row.board.board.price ?? '' }} {{ row.board.board.stock ?? '' }}</span
-          >
-        </span>
-      </div>
-    </div>
+        <button
+          type="button"
+          class="hung"
+          :class="{ on: row.board.id === onBench, closed: row.fit === 0 }"
+          :aria-pressed="row.board.id === onBench"
+          :tabindex="row.index === at ? 0 : -1"
+          :data-board="row.board.id"
+          :data-index="row.index"
+          :title="says(row)"
+          @click="put(row.index)"
+          @focus="at = row.index"
+        >
+          <svg viewBox="0 0 30 108" width="30" height="108" aria-hidden="true">
+            <path :d="pathOf(row.board.id, row.board)" />
+          </svg>
+          <span class="words">
+            <span class="name">{{ row.board.board.name || row.board.board.family }}</span>
+            <span
+              ><b>{{ lengthText(row.board.board.length_m, units) }}</b>
+              {{ row.board.litres.toFixed(1) }} L</span
+            >
+            <span v-if="row.fit !== null" class="fit">{{
+              row.fit > 0 ? `fit ${Math.round(row.fit)}` : 'not yet'
+            }}</span>
+            <span v-if="row.row" class="rides">{{
+              ridesWord(row.row.rides, row.row.stays_on)
+            }}</span>
+            <span v-if="row.row?.waves" class="span">{{ row.row.waves }}</span>
+            <span v-if="row.row?.limit" class="span">{{ row.row.limit }}</span>
+            <span class="price">{{ price(row) }}</span>
+          </span>
+        </button>
+        <button
+          type="button"
+          class="plain beside"
+          tabindex="-1"
+          :aria-pressed="strip.beside.includes(String(row.board.id))"
+          :aria-label="`Lay ${row.board.board.name || row.board.board.family} beside`"
+          title="lay beside the one on the bench (+)"
+          @click="mark(String(row.board.id))"
+        >
+          {{ strip.beside.includes(String(row.board.id)) ? '−' : '+' }}
+        </button>
+      </li>
+    </ul>
   </section>
 </template>
 
@@ -122,6 +205,8 @@ function put(index: number): void {
   background: var(--rack);
   border-top: 1px solid var(--hairline);
   min-width: 0;
+  min-height: 134px;
+  box-sizing: border-box;
 }
 header {
   display: flex;
@@ -131,44 +216,73 @@ header {
   font-size: 13.5px;
 }
 .boards {
-  display: flex;
-  gap: 4px;
+  position: relative;
+  flex: 1;
+  margin: 0;
+  padding: 0;
+  list-style: none;
   overflow-x: auto;
+  overflow-y: hidden;
   overflow-anchor: none;
   min-width: 0;
-  scroll-snap-type: x proximity;
+  contain: strict;
 }
-.place {
+.room {
+  height: 1px;
+}
+.slot {
+  position: absolute;
+  top: 0;
+  left: 0;
+  width: 136px;
+  height: 100%;
+}
+.hung {
   display: flex;
   align-items: flex-end;
   gap: 6px;
-  flex: none;
   width: 136px;
-  /* Boards out of sight are neither laid out nor painted at an answer. */
-  content-visibility: auto;
-  contain-intrinsic-size: 136px 116px;
   padding: 0 4px 2px;
-  cursor: pointer;
-  scroll-snap-align: start;
+  font: inherit;
+  color: inherit;
+  text-align: left;
+  background: none;
+  border: 0;
   border-bottom: 3px solid transparent;
+  cursor: pointer;
 }
-.place path {
+.hung path {
   fill: var(--foam);
   stroke: var(--ink);
   stroke-width: 1.2;
 }
-.place.on {
+.hung.on {
   border-bottom-color: var(--pencil);
 }
-.place.on path {
+.hung.on path {
   stroke: var(--pencil);
   stroke-width: 2;
 }
-.place.closed path {
+.hung.closed path {
   stroke-dasharray: 3 2;
 }
-.place:focus-visible {
+.hung:focus-visible {
   outline-offset: -2px;
+}
+.beside {
+  position: absolute;
+  top: 0;
+  right: 2px;
+  width: 24px;
+  height: 24px;
+  text-align: center;
+  font-size: 16px;
+  line-height: 20px;
+  color: var(--sea);
+}
+.beside[aria-pressed='true'] {
+  font-weight: 600;
+  border: 1px solid var(--sea);
 }
 .words {
   display: grid;
@@ -182,6 +296,7 @@ header {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
+  padding-right: 18px;
 }
 .span {
   color: var(--soft-ink);

@@ -5,10 +5,10 @@ import { api, Refused, told, type Board, type Line } from '../../api/client'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { faceWord } from '../../units'
+import { faceText, massText } from '../../units'
 import { meaning } from './reader'
 
-const { words } = useSession()
+const { faces, masses, units, words } = useSession()
 const ticket = useTicket()
 const { hang } = useRack()
 const text = ref('')
@@ -21,7 +21,9 @@ const body = computed(
   () => ticket.facts.value.height_m ?? Number(ticket.assumed.value.get('height_m') ?? 1.75),
 )
 const meant = computed(() =>
-  words.value ? meaning(text.value, words.value, body.value) : ({ kind: 'nothing' } as const),
+  words.value
+    ? meaning(text.value, words.value, body.value, faces.value)
+    : ({ kind: 'nothing' } as const),
 )
 const found = computed(() => {
   const start = text.value.trim().toLowerCase()
@@ -31,9 +33,9 @@ const hint = computed(() => {
   const now = meant.value
   if (now.kind === 'dims')
     return 'Enter: on the bench · Shift+Enter: into the rack · Alt+Enter: rides now'
-  if (now.kind === 'mass') return `Enter: the surfer weighs ${now.kg} kg`
+  if (now.kind === 'mass') return `Enter: the surfer weighs ${massText(now.kg, masses.value)}`
   if (now.kind === 'face' && words.value)
-    return `Enter: a usual day is ${faceWord(now.metres, words.value, body.value)}, ${now.metres} m`
+    return `Enter: a usual day is ${faceText(now.metres, words.value, body.value, units.value, faces.value)}`
   if (now.kind !== 'name') return 'Dims, a mass (75 kg), a face (waist), or a name'
   return found.value.length
     ? `Enter: ${found.value.map((row) => row.name).join(' · ')}`

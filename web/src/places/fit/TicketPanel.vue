@@ -11,9 +11,17 @@ import WaterCard from './WaterCard.vue'
 
 defineProps<{ open: number }>()
 defineEmits<{ toggle: [digit: number] }>()
-const { state, fitting, facts, open: openTicket } = useTicket()
+const { state, doubts, fitting, facts, history, open: openTicket, openAgain } = useTicket()
 
 const place = computed(() => state.list.findIndex((row) => row.id === fitting.value?.id))
+
+const asks = computed(() => {
+  if (!doubts.value || doubts.value.version !== state.fitting?.version) return ''
+  return doubts.value.next_question?.says ?? 'Enough asked: no answer would change the board.'
+})
+/** Earlier fittings of the same surfer, and by which day they were opened. */
+const earlier = computed(() => history.value.filter((row) => row.id !== fitting.value?.id))
+const whose = computed(() => state.list[place.value]?.surfer_id)
 
 function walk(by: number): void {
   const next = state.list[(place.value + by + state.list.length) % state.list.length]
@@ -32,14 +40,36 @@ function walk(by: number): void {
         </button>
         {{ place + 1 }} of {{ state.list.length }}
         <button class="plain" type="button" aria-label="Next ticket" @click="walk(1)">›</button>
+        <button
+          v-if="whose && facts.mass_kg"
+          class="plain again"
+          type="button"
+          title="a new ticket for this surfer, with what was said last time"
+          @click="openAgain(whose)"
+        >
+          again
+        </button>
       </span>
     </header>
+    <div v-if="earlier.length" class="earlier">
+      <span class="label">before</span>
+      <button
+        v-for="row in earlier.slice(0, 2)"
+        :key="row.id"
+        class="plain"
+        type="button"
+        @click="openTicket(row.id)"
+      >
+        {{ row.opened }}{{ row.water ? `, ${row.water}` : '' }}
+      </button>
+    </div>
     <div :key="fitting?.id" class="cards">
       <BodyCard :open="open === 1" @toggle="$emit('toggle', 1)" />
       <SkillCard :open="open === 2" @toggle="$emit('toggle', 2)" />
       <RidesCard :open="open === 3" @toggle="$emit('toggle', 3)" />
       <WaterCard :open="open === 4" @toggle="$emit('toggle', 4)" />
       <WantsCard :open="open === 5" @toggle="$emit('toggle', 5)" />
+      <p v-if="asks" class="next" data-next><span class="label">Next question</span> {{ asks }}</p>
       <DaysBars />
     </div>
   </section>
@@ -80,6 +110,29 @@ h1 {
   font-size: 12.5px;
   color: var(--faint);
   white-space: nowrap;
+}
+.next {
+  margin: 0;
+  padding: 6px 0;
+  border-top: 1px dotted var(--hairline);
+  font-size: 14px;
+}
+.next .label {
+  display: block;
+}
+.earlier {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: baseline;
+  padding-bottom: 3px;
+  font-size: 13px;
+}
+.again,
+.earlier button {
+  color: var(--sea);
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .cards {
   overflow-y: auto;

@@ -2,8 +2,11 @@
 // Right. To be read in five seconds: does this board fit, and the strongest reason each way.
 import { computed } from 'vue'
 import { useTicket } from '../../state/ticket'
-import { factorLines, headline, litresLine, waveLines } from './verdict'
+import NeedsLines from './NeedsLines.vue'
+import { headline, litresLine, waveLines } from './verdict'
+import WhyNot from './WhyNot.vue'
 
+defineEmits<{ why: [name: string] }>()
 const { answer, doubts, facts, fitting, settled, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
@@ -12,6 +15,8 @@ const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
   ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
 ])
+const river = computed(() => typeof ranked.value?.on_the_wave.stays_on === 'number')
+const remembered = computed(() => answer.value?.bench?.remembered ?? [])
 const sure = computed(
   () => doubts.value?.sure.find((row) => row.id === answer.value?.bench?.id) ?? null,
 )
@@ -40,64 +45,72 @@ const place = computed(() => {
 
 <template>
   <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="fitting?.version">
-    <h2 data-verdict>{{ headline(answer) }}</h2>
-    <p v-for="says in waveLines(answer)" :key="says" class="wave">{{ says }}</p>
-    <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
-      {{ litresLine(answer, settled, who) }} <b>Fit {{ Math.min(Math.round(ranked.fit), 100) }}</b
-      >{{ place }}.
-    </p>
-    <p v-if="notYet" class="not-yet">{{ notYet }}</p>
-    <template v-if="ranked">
-      <div class="judged">
-        <span class="label">Judged by</span>
-        <div v-for="line in factorLines(answer)" :key="line.name" class="factor">
-          <span>{{ line.name }}</span>
-          <svg viewBox="0 0 120 12" aria-hidden="true">
-            <line x1="4" x2="116" y1="6" y2="6" />
-            <circle :cx="4 + line.worth * 112" cy="6" r="4.5" />
-          </svg>
-          <span class="word">{{ line.word }}</span>
-        </div>
-      </div>
-      <h3>For</h3>
-      <ul data-for>
-        <li v-for="reason in ranked.for" :key="reason">{{ reason }}</li>
-      </ul>
-      <h3 class="against">Against</h3>
-      <ul>
-        <li v-for="reason in ranked.against" :key="reason">{{ reason }}</li>
-        <li v-if="overBudget">{{ overBudget }} over the budget.</li>
-      </ul>
-    </template>
-    <dl v-if="ranked && (sure || fix || doubts?.next_question)" class="doubts" data-doubts>
-      <template v-if="fix">
-        <dt>Try first</dt>
-        <dd>{{ fix }}</dd>
+    <div class="body">
+      <h2 data-verdict>
+        {{ headline(answer) }}
+        <button
+          v-if="ranked && ranked.fit > 0"
+          class="plain ask"
+          type="button"
+          @click="$emit('why', river ? 'works_share' : 'rides_per_hour')"
+        >
+          why
+        </button>
+      </h2>
+      <p v-for="says in waveLines(answer)" :key="says" class="wave">{{ says }}</p>
+      <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
+        <button class="plain number" type="button" title="why" @click="$emit('why', 'band')">
+          {{ ranked.litres.toFixed(1) }} L</button
+        >: {{ litresLine(answer, settled, who) }}
+        <button class="plain number" type="button" title="why" @click="$emit('why', 'fit')">
+          <b>Fit {{ Math.min(Math.round(ranked.fit), 100) }}</b></button
+        >{{ place }}.
+      </p>
+      <p v-if="notYet" class="not-yet">{{ notYet }}</p>
+      <template v-if="ranked">
+        <NeedsLines :needs="answer.bench?.needs ?? []" @why="$emit('why', $event)" />
+        <h3>For</h3>
+        <ul data-for>
+          <li v-for="reason in ranked.for" :key="reason">{{ reason }}</li>
+        </ul>
+        <h3 class="against">Against</h3>
+        <ul>
+          <li v-for="reason in ranked.against" :key="reason">{{ reason }}</li>
+          <li v-if="overBudget">{{ overBudget }} over the budget.</li>
+        </ul>
+        <ul v-if="remembered.length" class="remembered" aria-label="From memory">
+          <li v-for="one in remembered" :key="one.of" :class="{ lost: !one.kept }">
+            {{ one.says }}
+          </li>
+        </ul>
+        <WhyNot />
       </template>
-      <template v-if="sure">
-        <dt>How sure</dt>
-        <dd>{{ sure.says }}</dd>
+      <dl v-if="ranked && (sure || fix)" class="doubts" data-doubts>
+        <template v-if="fix">
+          <dt>Try first</dt>
+          <dd>{{ fix }}</dd>
+        </template>
+        <template v-if="sure">
+          <dt>How sure</dt>
+          <dd>{{ sure.says }}</dd>
+        </template>
+      </dl>
+      <template v-else-if="!ranked && closed.length">
+        <h3>Behind a gate</h3>
+        <ul>
+          <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
+        </ul>
       </template>
-      <template v-if="doubts?.next_question">
-        <dt>Ask next</dt>
-        <dd>{{ doubts.next_question.says }}</dd>
-      </template>
-    </dl>
-    <template v-else-if="!ranked && closed.length">
-      <h3>Behind a gate</h3>
-      <ul>
-        <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
-      </ul>
-    </template>
-    <dl v-else-if="!ranked && answer.size.missing.length" class="asked">
-      <template v-for="[what, said, key] in four" :key="what">
-        <dt>{{ what }}</dt>
-        <dd>{{ said ? 'said' : key }}</dd>
-      </template>
-    </dl>
+      <dl v-else-if="!ranked && answer.size.missing.length" class="asked">
+        <template v-for="[what, said, key] in four" :key="what">
+          <dt>{{ what }}</dt>
+          <dd>{{ said ? 'said' : key }}</dd>
+        </template>
+      </dl>
+    </div>
     <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
       <li v-if="label && label.agrees === false">{{ label.says }}</li>
-      <li v-for="caution in cautions" :key="caution">{{ caution }}</li>
+      <li v-for="caution in cautions" :key="caution">{{ caution }}{{ ' ' }}</li>
     </ul>
   </section>
 </template>
@@ -106,9 +119,15 @@ const place = computed(() => {
 .verdict {
   background: var(--foam);
   border: 1px solid var(--hairline);
-  padding: 12px 14px;
-  overflow-y: auto;
+  padding: 10px 14px 8px;
+  display: flex;
+  flex-direction: column;
   min-height: 0;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
 }
 h2 {
   margin: 0;
@@ -134,28 +153,24 @@ h2 {
   border-left: 4px double var(--ink);
   font-weight: 600;
 }
-.judged {
-  margin-top: 8px;
+.ask {
+  font: 12.5px var(--sans);
+  color: var(--faint);
+  border-bottom: 1px dotted var(--faint);
+  padding: 0;
 }
-.factor {
-  display: grid;
-  grid-template-columns: 84px 1fr 46px;
-  gap: 10px;
-  align-items: center;
+.number {
+  padding: 0;
+  border-bottom: 1px dotted var(--faint);
 }
-.factor line {
-  stroke: var(--hairline);
-  stroke-width: 1.6;
+.remembered {
+  margin-top: 6px;
 }
-.factor circle {
-  fill: var(--sea);
-}
-.word {
-  text-align: right;
-  color: var(--soft-ink);
+.remembered .lost {
+  color: var(--pencil-text);
 }
 h3 {
-  margin: 8px 0 1px;
+  margin: 5px 0 0;
   font: 600 14px var(--sans);
   color: var(--sea);
 }
@@ -201,6 +216,9 @@ li {
   padding-top: 5px;
   border-top: 1px dotted var(--hairline);
   color: var(--soft-ink);
-  font-size: 13.5px;
+}
+.cautions li {
+  display: inline;
+  font-size: 13px;
 }
 </style>

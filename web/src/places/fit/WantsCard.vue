@@ -2,14 +2,14 @@
 import { computed } from 'vue'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { readNumber } from '../../units'
+import { lengthText, massText, readHeight, readMass, readNumber } from '../../units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
 
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
-const { words } = useSession()
+const { masses, units, words } = useSession()
 const { facts, assumed, fault, setFacts } = useTicket()
 
 const aim = computed<Piece[]>(() => {
@@ -17,8 +17,21 @@ const aim = computed<Piece[]>(() => {
   if (facts.value.aim) return [{ text: facts.value.aim }]
   return guess ? [{ text: String(guess), pencil: true }] : []
 })
+type Sharer = NonNullable<(typeof facts.value)['sharers']>[number]
+const sharers = computed<Sharer[]>(() => [...(facts.value.sharers ?? [])])
+
+function share(at: number, changed: Partial<Sharer>): void {
+  setFacts({ sharers: sharers.value.map((one, i) => (i === at ? { ...one, ...changed } : one)) })
+}
+
+const long = (metres: number) => lengthText(metres, units.value)
+const kg = (value: number) => massText(value, masses.value)
+const readKg = (text: string) => readMass(text, masses.value)
+
 const more = computed<Piece[]>(() => [
+  ...(sharers.value.length ? [{ text: `shared with ${sharers.value.length}` }] : []),
   ...(facts.value.wish ? [{ text: `asks for: ${facts.value.wish}` }] : []),
+  ...(facts.value.max_carry_m ? [{ text: `the car takes ${long(facts.value.max_carry_m)}` }] : []),
   ...(facts.value.budget ? [{ text: `up to ${facts.value.budget}` }] : []),
 ])
 </script>
@@ -46,13 +59,85 @@ const more = computed<Piece[]>(() => [
       :model-value="facts.wish ?? null"
       @update:model-value="setFacts({ wish: $event })"
     />
-    <FactField
-      label="Budget"
-      :value="facts.budget"
-      :show="String"
-      :read="readNumber"
-      :fault="fault('facts.budget')"
-      @change="setFacts({ budget: $event })"
-    />
+    <div class="pair">
+      <FactField
+        label="Budget"
+        :value="facts.budget"
+        :show="String"
+        :read="readNumber"
+        :fault="fault('facts.budget')"
+        @change="setFacts({ budget: $event })"
+      />
+      <FactField
+        label="Car takes (length)"
+        :plausible="[1, 4]"
+        :value="facts.max_carry_m"
+        :show="long"
+        :read="readHeight"
+        :fault="fault('facts.max_carry_m')"
+        @change="setFacts({ max_carry_m: $event })"
+      />
+    </div>
+    <div
+      v-for="(one, i) in sharers"
+      :key="i"
+      class="sharer"
+      role="group"
+      :aria-label="`Shares it, ${i + 1}`"
+    >
+      <FactField
+        label="Also rides it"
+        :value="one.name || null"
+        :show="String"
+        :read="(text: string) => ({ value: text.trim() })"
+        @change="share(i, { name: $event ?? '' })"
+      />
+      <FactField
+        label="Their mass"
+        :plausible="[15, 200]"
+        :value="one.mass_kg"
+        :show="kg"
+        :read="readKg"
+        :fault="fault(`facts.sharers.${i}.mass_kg`)"
+        @change="share(i, { mass_kg: $event })"
+      />
+      <v-select
+        label="They can"
+        :items="words?.rungs.map((row) => ({ title: row.can_do, value: row.name })) ?? []"
+        :model-value="one.rung ?? null"
+        @update:model-value="share(i, { rung: $event })"
+      />
+      <button
+        class="plain"
+        type="button"
+        @click="setFacts({ sharers: sharers.filter((_, j) => j !== i) })"
+      >
+        no longer shares it
+      </button>
+    </div>
+    <button
+      v-if="sharers.length < 6"
+      class="plain add"
+      type="button"
+      @click="setFacts({ sharers: [...sharers, { name: '' }] })"
+    >
+      somebody else rides it too
+    </button>
   </TicketCard>
 </template>
+
+<style scoped>
+.sharer {
+  display: grid;
+  gap: 12px;
+  padding-left: 10px;
+  border-left: 3px double var(--hairline);
+}
+.add,
+.sharer button {
+  justify-self: start;
+  color: var(--sea);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+</style>

@@ -4,22 +4,22 @@ import { Refused } from '../../api/client'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { faceWord, readFace } from '../../units'
+import { faceText, readFace } from '../../units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
 
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
-const { words } = useSession()
+const { faces, units, words } = useSession()
 const { facts, water, fitting, assumed, fault, setWater, setBreak } = useTicket()
 const { rack, keepBreak } = useRack()
 
 const body = computed(() => facts.value.height_m ?? Number(assumed.value.get('height_m') ?? 1.75))
 const read = (text: string) =>
-  words.value ? readFace(text, words.value, body.value) : { fault: 'not ready' }
+  words.value ? readFace(text, words.value, body.value, faces.value) : { fault: 'not ready' }
 const face = (metres: number) =>
-  words.value ? `${faceWord(metres, words.value, body.value)}, ${metres.toFixed(1)} m` : ''
+  words.value ? faceText(metres, words.value, body.value, units.value, faces.value) : ''
 const kinds = { sea: 'sea', river: 'river wave', pool: 'wave pool', white_water: 'white water' }
 const days = [
   { field: 'small_m', label: 'Small day' },
@@ -41,6 +41,8 @@ const pieces = computed<Piece[]>(() => {
     found.push({ text: `usually ${face(usual)}`, pencil: !water.value.usual_m })
   return found
 })
+
+const asked = computed(() => (faces.value === 'back' ? 'from behind, or words' : 'words, m or ft'))
 
 /** The days are judged together: what is wrong with them is said where it was typed. */
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
@@ -93,7 +95,7 @@ async function keep(): Promise<void> {
     <template v-for="day in days" :key="day.field">
       <FactField
         v-if="water.kind !== 'river' || day.field === 'usual_m'"
-        :label="`${water.kind === 'river' ? 'Face' : day.label}: words, m or ft`"
+        :label="`${water.kind === 'river' ? 'Face' : day.label}: ${asked}`"
         :plausible="[0.1, 12]"
         :value="water[day.field]"
         :show="face"

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 // One thing that is matched: the needed window as a woven band, the board on the bench as a pencil
 // stroke, the present board as a ring, and a word where it falls outside.
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
+import type { Read } from '../../units'
+import FactField from './FactField.vue'
 import { scaleOver } from './scale'
 
 const props = defineProps<{
@@ -12,7 +14,15 @@ const props = defineProps<{
   show: (value: number) => string
   under: string
   over: string
+  /** What the window is, in a sentence. */
+  why: string
+  read: (text: string) => Read<number>
+  pinned: boolean
+  /** Whether it can be pinned: litres are the ruler's. */
+  pins: boolean
 }>()
+const emit = defineEmits<{ pin: [value: number | null] }>()
+const open = ref(false)
 const [WIDTH, LINE] = [296, 7]
 
 const low = computed(() => props.window[0] ?? 0)
@@ -31,13 +41,49 @@ const off = computed(() => {
   const word = props.bench < low.value ? props.under : props.over
   return by > span ? `too ${word}` : word
 })
-const says = computed(() => `${props.show(low.value)} to ${props.show(high.value)}`)
+const says = computed(() =>
+  props.pinned
+    ? `pinned at ${props.show(low.value)}`
+    : `${props.show(low.value)} to ${props.show(high.value)}`,
+)
 </script>
 
 <template>
   <div class="window" role="group" :aria-label="title">
     <div class="words">
-      <span class="label">{{ title }}</span>
+      <v-menu v-model="open" :close-on-content-click="false" location="top start">
+        <template #activator="{ props: menu }">
+          <button class="plain label" type="button" v-bind="menu" title="why, and pin">
+            {{ title }}
+          </button>
+        </template>
+        <div class="sheet editor" role="group" :aria-label="`Why ${title.toLowerCase()}`">
+          <p>{{ why }}</p>
+          <FactField
+            v-if="pins"
+            label="Pin at"
+            :value="pinned ? low : null"
+            :show="show"
+            :read="read"
+            @change="emit('pin', $event)"
+          />
+          <p v-else>The handle on the ruler sets the litres.</p>
+          <span class="ends">
+            <button
+              v-if="pins && bench !== null && !pinned"
+              class="plain"
+              type="button"
+              @click="emit('pin', bench)"
+            >
+              as on the bench, {{ show(bench) }}
+            </button>
+            <button v-if="pinned" class="plain" type="button" @click="emit('pin', null)">
+              take the pin out
+            </button>
+            <button class="plain" type="button" @click="open = false">close</button>
+          </span>
+        </div>
+      </v-menu>
       <span class="need">{{ says }}</span>
       <span class="off">{{ off }}</span>
       <span class="now">{{ bench === null ? '' : show(bench) }}</span>
@@ -76,8 +122,31 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
   color: var(--ink);
   font-size: 14px;
 }
+.label {
+  padding: 0;
+  text-decoration: underline dotted var(--faint);
+  text-underline-offset: 3px;
+}
 .need {
   font-size: 14px;
+  white-space: nowrap;
+}
+.sheet {
+  display: grid;
+  gap: 12px;
+  width: 300px;
+  padding: 14px 16px;
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+}
+.sheet p {
+  margin: 0;
+}
+.ends {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 12px;
+  color: var(--sea);
 }
 .off {
   flex: 1;
@@ -90,6 +159,7 @@ const says = computed(() => `${props.show(low.value)} to ${props.show(high.value
   font: 16px/19px var(--hand);
   color: var(--note);
   min-width: 40px;
+  white-space: nowrap;
   text-align: right;
 }
 svg {

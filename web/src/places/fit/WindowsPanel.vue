@@ -4,11 +4,11 @@
 import { computed, ref, watch } from 'vue'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import type { Bench } from '../../api/client'
-import { lengthText, thicknessText, widthText } from '../../units'
+import type { Bench, Pins, Windows } from '../../api/client'
+import { lengthText, readMeasure, thicknessText, widthText } from '../../units'
 import WindowLine from './WindowLine.vue'
 
-const { answer, facts, fitting, fresh, settled } = useTicket()
+const { answer, facts, fitting, fresh, pinned, setPins, settled } = useTicket()
 const { units } = useSession()
 const picked = ref<string | null>(null)
 const kinds = computed(() => settled.value?.families ?? [])
@@ -65,26 +65,44 @@ function endOf(drawn: Bench | null, name: End): number | undefined {
   return name === 'nose_rocker_m' ? rocker[rocker.length - 1] : rocker[0]
 }
 
+/** The pins of the kind that is shown. */
+const pins = computed(() => {
+  const own = fitting.value?.pinned
+  return own && own.family === kind.value?.family ? own : null
+})
+const held = computed(() =>
+  pins.value && pinned.value?.family === kind.value?.family ? pinned.value : null,
+)
+
+function pin(key: keyof Windows, value: number | null): void {
+  if (!kind.value) return
+  const { family, ...measures } = pins.value ?? { family: kind.value.family }
+  const made = { ...measures, [key]: value }
+  const some = Object.values(made).some((one) => one !== null && one !== undefined)
+  setPins(some ? ({ family, ...made } as Pins) : null)
+}
+
 const lines = computed(() => {
-  const w = kind.value?.windows
+  const w = held.value?.windows ?? kind.value?.windows
   if (!w) return []
   const [on, now] = [bench.value, present.value]
   const dims = Object.entries(DIMS).map(([name, [title, text, under, over]]) => {
     const key = name as keyof typeof DIMS
     const show = (v: number) => text(v, units.value)
-    return row(title, w[key], on?.board[key], now?.board[key], show, under, over)
+    return row(key, title, w[key], on?.board[key], now?.board[key], show, under, over)
   })
   const [onL, nowL] = [on?.ranked?.litres, now?.ranked?.litres]
-  const litres = row('Litres', w.litres, onL, nowL, (v) => v.toFixed(1), 'little', 'full')
+  const litres = row('litres', 'Litres', w.litres, onL, nowL, (v) => v.toFixed(1), 'little', 'full')
   const ends = Object.entries(ENDS).map(([name, [title, under, over]]) => {
     const key = name as End
     const show = (v: number) => widthText(v, units.value)
-    return row(title, w[key], endOf(on, key), endOf(now, key), show, under, over)
+    return row(key, title, w[key], endOf(on, key), endOf(now, key), show, under, over)
   })
   return [...dims, litres, ...ends]
 })
 
 function row(
+  key: keyof Windows,
   title: string,
   window: readonly number[],
   bench: number | undefined,
@@ -93,7 +111,24 @@ function row(
   under: string,
   over: string,
 ) {
-  return { title, window, bench: bench ?? null, present: present ?? null, show, under, over }
+  const best = Math.round(kind.value?.fit ?? 100)
+  const why =
+    `Between ${show(window[0] ?? 0)} and ${show(window[1] ?? 0)} lie the boards of this kind ` +
+    `that fit at least 95% as well as the best one found (fit ${best}).`
+  return {
+    key,
+    title,
+    window,
+    bench: bench ?? null,
+    present: present ?? null,
+    show,
+    under,
+    over,
+    why,
+    read: (text: string) => readMeasure(text, units.value),
+    pinned: !!held.value && key in held.value.pinned,
+    pins: key !== 'litres',
+  }
 }
 </script>
 
@@ -123,9 +158,28 @@ function row(
       <span class="key"><i class="ring" /> now <i class="bar" /> bench</span>
     </header>
     <div class="lines">
-      <WindowLine v-for="line in lines" :key="line.title" v-bind="line" />
+      <WindowLine
+        v-for="line in lines"
+        :key="line.title"
+        :title="line.title"
+        :window="line.window"
+        :bench="line.bench"
+        :present="line.present"
+        :show="line.show"
+        :under="line.under"
+        :over="line.over"
+        :why="line.why"
+        :read="line.read"
+        :pinned="line.pinned"
+        :pins="line.pins"
+        @pin="pin(line.key, $event)"
+      />
     </div>
-    <p v-if="suits" class="suits">{{ suits }}</p>
+    <p v-if="held" class="suits" data-pays>
+      {{ held.says }}
+      <button class="plain" type="button" @click="setPins(null)">take the pins out</button>
+    </p>
+    <p v-else-if="suits" class="suits">{{ suits }}</p>
   </section>
 </template>
 
@@ -178,12 +232,18 @@ h2 {
 }
 .lines {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 2px 24px;
   margin-top: 4px;
 }
 .stale .lines {
   opacity: 0.55;
+}
+.suits button {
+  padding: 0 3px;
+  color: var(--sea);
+  text-decoration: underline;
+  text-underline-offset: 3px;
 }
 .suits {
   margin: 4px 0 0;

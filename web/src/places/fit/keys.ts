@@ -11,12 +11,16 @@ export interface KeyActions {
   undo(): void
   redo(): void
   help(): void
+  face(): void
+  whyNot(): void
+  customer(): void
+  print(): void
 }
 
 function typingSomewhere(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement | null
   return !!target?.closest(
-    'input, textarea, select, [contenteditable], [role=dialog], [role=listbox]',
+    'input, textarea, select, [contenteditable], [role=dialog], [role=listbox], .v-overlay--active, .customer',
   )
 }
 
@@ -26,6 +30,10 @@ function withAlt(event: KeyboardEvent, act: KeyActions): boolean {
   else if (event.code === 'KeyL') act.handle()
   else if (event.code === 'KeyR') act.rack()
   else if (event.code === 'KeyN') act.blank()
+  else if (event.code === 'KeyB') act.face()
+  else if (event.code === 'KeyW') act.whyNot()
+  else if (event.code === 'KeyC') act.customer()
+  else if (event.code === 'KeyP') act.print()
   else if (event.key === 'ArrowLeft') act.walk(-1)
   else if (event.key === 'ArrowRight') act.walk(1)
   else return false

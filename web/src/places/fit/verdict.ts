@@ -52,36 +52,15 @@ export function litresLine(answer: Answer, settled: SizeResult | null, name: str
   const kinds = settled?.families ?? []
   const windows = (kinds.find((kind) => kind.family === ranked?.family) ?? kinds[0])?.windows
   if (!ranked || !windows || ranked.fit <= 0) return ''
-  const litres = `${ranked.litres.toFixed(1)} L`
   const [low, high] = windows.litres
   const who = name || 'this surfer'
-  if (ranked.litres < low)
-    return `${litres}: ${(low - ranked.litres).toFixed(1)} less than ${who} needs.`
-  if (ranked.litres > high)
-    return `${litres}: ${(ranked.litres - high).toFixed(1)} more than ${who} needs.`
-  return `${litres}: inside what ${who} needs.`
+  if (ranked.litres < low) return `${(low - ranked.litres).toFixed(1)} less than ${who} needs.`
+  if (ranked.litres > high) return `${(ranked.litres - high).toFixed(1)} more than ${who} needs.`
+  return `inside what ${who} needs.`
 }
 
-export interface FactorLine {
-  name: string
-  worth: number
-  word: string
-}
-
-const WORDS: [number, string][] = [
-  [0.9, 'right'],
-  [0.7, 'good'],
-  [0.45, 'fair'],
-  [0.2, 'poor'],
-  [0, 'no'],
-]
-
-/** The factors that a board is judged by, each with a word. */
-export function factorLines(answer: Answer): FactorLine[] {
-  const factors = answer.bench?.ranked?.factors
-  if (!factors) return []
-  return answer.judged_by.map((name) => {
-    const worth = Math.min(factors[name] ?? 0, 1)
-    return { name, worth, word: WORDS.find(([least]) => worth >= least)?.[1] ?? 'no' }
-  })
+/** A measure of a need with its unit, as it is read. */
+export function needText(value: number, unit: string): string {
+  const places = unit === '%' || unit === 'cm' ? 0 : unit === 's' || unit === '' ? 2 : 1
+  return `${value.toFixed(places)}${unit === '%' || unit === '°' || !unit ? unit : ` ${unit}`}`
 }

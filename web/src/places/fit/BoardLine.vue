@@ -1,0 +1,79 @@
+<script setup lang="ts">
+// A board that is remembered, typed as one line of dims, with its kind beneath.
+import { computed, ref, watch } from 'vue'
+import { api, Refused, told, type Board, type Line } from '../../api/client'
+import { useSession } from '../../state/session'
+import { useTicket } from '../../state/ticket'
+
+const props = defineProps<{
+  field: 'present_board' | 'best_board' | 'worst_board'
+  label: string
+  placeholder?: string
+}>()
+const { units, words } = useSession()
+const { facts, fault, setFacts } = useTicket()
+const board = computed<Board | null>(() => facts.value[props.field] ?? null)
+const text = ref('')
+const own = ref('')
+const confirm = ref('')
+/** What stands in the box as read: taken again only when it is typed over. */
+let taken = ''
+
+watch(
+  () => [board.value, units.value],
+  async () => {
+    const now = board.value
+    const line = now ? await written(now) : ''
+    if (board.value === now) text.value = taken = line
+  },
+  { immediate: true },
+)
+
+async function written(now: Board): Promise<string> {
+  const { length_m, width_m, thickness_m, stated_litres } = now
+  const cm = [length_m, width_m, thickness_m].map((m) => `${(m * 100).toFixed(2)} cm`).join(' x ')
+  const litres = stated_litres ? `, ${stated_litres} L` : ''
+  const read = await told<Line>(api.POST('/api/line/', { body: { text: cm + litres } }))
+  return (now.name ? `${now.name} ` : '') + read.written[units.value]
+}
+
+async function take(): Promise<void> {
+  own.value = confirm.value = ''
+  if (text.value === taken) return
+  if (!text.value.trim()) return setFacts({ [props.field]: null })
+  try {
+    const read = await told<Line>(api.POST('/api/line/', { body: { text: text.value } }))
+    confirm.value = read.confirm ?? ''
+    setFacts({ [props.field]: boardFrom(read) })
+  } catch (error) {
+    own.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+  }
+}
+
+function boardFrom(read: Line): Board {
+  const family = board.value?.family ?? read.family_guess
+  const { length_m, width_m, thickness_m, stated_litres, name } = read
+  return { name: name ?? '', family, length_m, width_m, thickness_m, stated_litres }
+}
+
+const families = computed(() => words.value?.families.map((family) => family.name) ?? [])
+</script>
+
+<template>
+  <v-text-field
+    v-model="text"
+    :label="label"
+    :placeholder="placeholder"
+    :error-messages="own || fault(`facts.${field}`)"
+    :messages="confirm"
+    @keydown.enter="take"
+    @blur="take"
+  />
+  <v-select
+    v-if="board"
+    :label="`Kind: ${label.toLowerCase()}`"
+    :items="families"
+    :model-value="board.family"
+    @update:model-value="setFacts({ [field]: { ...board, family: $event } })"
+  />
+</template>

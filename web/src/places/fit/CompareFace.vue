@@ -1,0 +1,149 @@
+<script setup lang="ts">
+// Up to three boards compared: only what differs, in words of behaviour first, then the dims.
+import { computed } from 'vue'
+import { useCloser } from '../../state/closer'
+import { useSession } from '../../state/session'
+import { useTicket } from '../../state/ticket'
+import { lengthText, thicknessText, widthText } from '../../units'
+
+const { fitting } = useTicket()
+const { units } = useSession()
+const { closer } = useCloser()
+const compared = computed(() => closer.compared)
+const stale = computed(() => compared.value?.version !== fitting.value?.version)
+
+const WORDS: Record<string, string> = {
+  litres: 'litres',
+  length_m: 'length',
+  width_m: 'width',
+  thickness_m: 'thickness',
+  nose_width_m: 'nose',
+  tail_width_m: 'tail',
+  nose_rocker_m: 'nose rocker',
+  tail_rocker_m: 'tail rocker',
+  rear_third_l: 'rear third',
+  front_third_l: 'front third',
+  mass_kg: 'mass',
+  swing_kg_m2: 'swing weight',
+  rides_per_hour: 'rides an hour',
+  takes_off: 'takes off',
+  keeps_running: 'keeps running',
+  hold_m_s: 'holds to',
+  turn_radius_m: 'turns within',
+  roll_time_s: 'rail to rail',
+  sweet_spot_m: 'room to stand',
+  duck_dive: 'duck-dive',
+}
+const BEHAVIOUR = new Set(Object.keys(WORDS).slice(12))
+
+function show(measure: string, value: number, unit: string): string {
+  if (measure === 'length_m') return lengthText(value, units.value)
+  if (measure.endsWith('rocker_m') || measure === 'thickness_m')
+    return `${thicknessText(value, units.value)}${units.value === 'metric' ? '' : ' in'}`
+  if (measure === 'sweet_spot_m' || measure.endsWith('width_m') || measure === 'width_m')
+    return `${widthText(value, units.value)}${units.value === 'metric' ? '' : ' in'}`
+  if (unit === 'share') return `${Math.round(value * 100)}%`
+  return `${value.toFixed(Math.abs(value) < 1 ? 2 : 1)} ${unit}`.trim()
+}
+
+/** Only the lines that differ, behaviour first. */
+const rows = computed(() => {
+  const found = (compared.value?.result.differences ?? []).filter((row) => row.does.some(Boolean))
+  const first = found.filter((row) => BEHAVIOUR.has(row.measure))
+  return [...first, ...found.filter((row) => !BEHAVIOUR.has(row.measure))]
+})
+const notes = computed(() => {
+  const result = compared.value?.result
+  if (!result) return []
+  const feel = result.feel.map((one) => `${compared.value?.names[one.board]}: ${one.says}`)
+  return [...result.hand_overs.slice(0, 2).map((over) => over.says), ...feel]
+})
+</script>
+
+<template>
+  <div class="compare" :class="{ stale }" :data-stale="stale">
+    <p v-if="closer.fault" class="empty" role="alert">{{ closer.fault }}</p>
+    <p v-else-if="!compared" class="empty">
+      Mark one or two boards in the rack with + to lay them beside this one.
+    </p>
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Compared">
+      <table>
+        <thead>
+          <tr>
+            <th scope="col"><span class="unseen">what differs</span></th>
+            <th v-for="(name, i) in compared.names" :key="i" scope="col">
+              {{ name }}
+              <span>{{ compared.lines[i]?.[units] }}</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="row.measure">
+            <th scope="row">{{ WORDS[row.measure] ?? row.measure }}</th>
+            <td v-for="(value, i) in row.values" :key="i">
+              {{ show(row.measure, value, row.unit) }}
+              <span v-if="row.does[i]">{{ row.does[i] }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-for="note in notes" :key="note" class="note">{{ note }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.compare {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+}
+.stale td {
+  opacity: 0.6;
+}
+.scroll {
+  overflow-y: auto;
+  width: 100%;
+}
+table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 14px;
+}
+th,
+td {
+  text-align: left;
+  vertical-align: top;
+  padding: 1px 12px 2px 0;
+  border-top: 1px dotted var(--hairline);
+}
+th {
+  font-weight: 400;
+  color: var(--soft-ink);
+  white-space: nowrap;
+}
+thead th {
+  font-weight: 600;
+  color: var(--ink);
+  border: 0;
+}
+th span {
+  display: block;
+}
+th span,
+td span {
+  font-size: 12.5px;
+  font-weight: 400;
+  color: var(--soft-ink);
+}
+.note {
+  margin: 5px 0 0;
+  font-size: 13px;
+  color: var(--soft-ink);
+}
+.empty {
+  margin: auto;
+  font: 18px var(--serif);
+  color: var(--soft-ink);
+}
+</style>

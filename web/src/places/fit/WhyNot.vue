@@ -1,0 +1,62 @@
+<script setup lang="ts">
+// Why not that one? Its first failing factor, then the smallest change that would make it right.
+import { computed } from 'vue'
+import { useCloser } from '../../state/closer'
+import { useTicket } from '../../state/ticket'
+
+const { answer, fitting } = useTicket()
+const { closer, askWhyNot } = useCloser()
+const THINGS: Record<string, string> = {
+  litres: 'litres',
+  fins: 'fins',
+  practice: 'practice',
+  break: 'other water',
+}
+const found = computed(() =>
+  closer.whyNot?.version === fitting.value?.version ? closer.whyNot : null,
+)
+const worth = computed(() => (answer.value?.bench?.ranked?.fit ?? 100) < 95)
+</script>
+
+<template>
+  <div v-if="worth || found" class="why-not">
+    <button v-if="!found" class="plain ask" type="button" @click="askWhyNot()">
+      Why not this one?
+    </button>
+    <p v-if="closer.fault" class="fault" role="alert">{{ closer.fault }}</p>
+    <template v-if="found">
+      <h3>Why not {{ found.name }}?</h3>
+      <ul data-why-not>
+        <li v-if="found.first">{{ found.first }}</li>
+        <li v-for="one in found.change.changes" :key="one.thing">
+          <b>{{ THINGS[one.thing] ?? one.thing }}:</b> {{ one.says }} Fit {{ one.fit.toFixed(0) }}.
+        </li>
+        <li v-if="!found.change.changes.length">{{ found.change.says }}</li>
+      </ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.ask {
+  margin-top: 6px;
+  padding: 0;
+  color: var(--sea);
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+h3 {
+  margin: 8px 0 1px;
+  font: 600 14px var(--sans);
+  color: var(--note);
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  font-size: 14px;
+  line-height: 1.35;
+}
+</style>
