@@ -12,9 +12,12 @@ from house.check import scratch_cluster
 from house.cluster import free_port
 from house.environment import core_env, server_env
 from house.install import install
-from house.paths import PYTHON, ROOT
+from house.paths import PYTHON, ROOT, SERVER
 from house.say import say
 from house.serve import prepare, serving
+
+#: Boards of a large rack.
+_MANY = 2000
 
 
 def bench(rounds: int) -> int:
@@ -30,4 +33,8 @@ def bench(rounds: int) -> int:
             say("\nscreen, rack of 64, gunicorn and PostgreSQL on this machine")
             words = [str(PYTHON), "-m", "house.measure_screen", str(port), str(rounds)]
             code |= subprocess.call(words, cwd=ROOT, env=env)
+            fill = [str(PYTHON), "manage.py", "fill_rack", str(_MANY)]
+            code |= subprocess.call(fill, cwd=SERVER, env=env, stdout=subprocess.DEVNULL)
+            say(f"\nscreen, rack of {_MANY}")
+            code |= subprocess.call([*words, "many"], cwd=ROOT, env=env)
     return code

@@ -123,7 +123,17 @@ def prepare(env: dict[str, str], cluster: Cluster | None, demo: bool) -> None:
 
 def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[bytes]:
     words = ["-m", "gunicorn", "config.wsgi:application", "--bind", f"127.0.0.1:{port}"]
-    words += ["--workers", str(workers), "--threads", "4", "--preload", "--log-level", "warning"]
+    words += [
+        "--workers",
+        str(workers),
+        "--threads",
+        "6",
+        "--keep-alive",
+        "75",
+        "--preload",
+        "--log-level",
+        "warning",
+    ]
     words += ["--name", "chord", "--graceful-timeout", "5", "--chdir", str(SERVER)]
     return subprocess.Popen(
         [str(PYTHON), *words], cwd=SERVER, env=env, stdin=subprocess.DEVNULL, start_new_session=True
@@ -131,8 +141,9 @@ def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[
 
 
 @contextlib.contextmanager
-def serving(env: dict[str, str], port: int, workers: int = 2) -> Iterator[subprocess.Popen[bytes]]:
-    """Serve until the block ends; ends the server cleanly."""
+def serving(env: dict[str, str], port: int, workers: int = 1) -> Iterator[subprocess.Popen[bytes]]:
+    """Serve until the block ends; ends the server cleanly. One worker: what is kept of a ticket is there for
+    its next answer, and the kernels let its threads run side by side."""
     process = _gunicorn(env, port, workers)
     try:
         _wait_healthy(process, port)

@@ -11,8 +11,10 @@ from breaks.documents import BreakIn
 from breaks.services import keep_break
 from chord_core.documents import Board, Surfer, parse
 from chord_core.errors import ChordError
+from chord_core.fit.step import scaled
 from fittings.documents import FittingIn
 from fittings.services import open_fitting
+from rack.models import Board as RackBoard
 from rack.services import hang
 
 
@@ -25,6 +27,20 @@ def _each(folder: Path, name: str) -> list[Any]:
     if not isinstance(document, dict) or not isinstance(document.get(name), list):
         raise ChordError(f"{name}.json", None, f"must be an object with a list “{name}”")
     return document[name]
+
+
+def fill_rack(folder: Path, count: int) -> str:
+    """Hang boards into the demo shop until it has so many: the demo's own, a little larger or smaller."""
+    shop = Shop.objects.get(demo=True)
+    own = [parse(Board, row, f"boards.{i}") for i, row in enumerate(_each(folder, "boards"))]
+    rows = []
+    for i in range(max(count - RackBoard.objects.of(shop).count(), 0)):
+        board = own[i % len(own)]
+        row = RackBoard(shop=shop)
+        row.take(scaled(board, 1 + 0.004 * ((i // len(own)) % 21 - 10)))
+        rows.append(row)
+    RackBoard.objects.bulk_create(rows)
+    return f"{RackBoard.objects.of(shop).count()} boards in the rack"
 
 
 @transaction.atomic

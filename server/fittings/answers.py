@@ -67,7 +67,7 @@ def ticket_of(
     ranking = None
     if case and fleet.boards:
         must = tuple(dict.fromkeys(row for row in (chosen, now, *also) if row is not None))
-        ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must)
+        ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must, now)
         if leads in rack.ids:
             ranking = ranking.led_by(rack.ids.index(leads))
     best = [row for row in ranking.open_first if row < len(rack.ids)] if ranking else []
@@ -92,6 +92,7 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None
         size=_ordered(request, ticket.case, ranking),
         judged_by=FACTORS,
         ranking=ranking.places(rack.ids) if ranking else (),
+        shut=ranking.shut_of(rack.ids) if ranking else (),
         not_yet=NOT_YET if ranking and rack.ids and not open_ else "",
         bench=_laid(fleet, rack, ranking, ticket.bench),
         present=_laid(fleet, rack, ranking, ticket.now),

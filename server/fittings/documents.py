@@ -92,11 +92,13 @@ class Bench(Result):
 
 
 class Answer(Result):
-    """The answer of a ticket. ``present`` is the board ridden now, drawn, with its fit."""
+    """The answer of a ticket: the boards of the rack best first, and the numbers of those behind a gate,
+    which are not judged; ``present`` is the board ridden now, drawn, with its fit."""
 
     size: SizeResult
     judged_by: tuple[str, ...]
     ranking: tuple[RackPlace, ...]
+    shut: tuple[int, ...]
     not_yet: str
     bench: Bench | None
     present: Bench | None

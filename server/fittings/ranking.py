@@ -13,9 +13,10 @@ import numpy as np
 
 from chord_core.documents import Board, Surfer, Water
 from chord_core.documents.answers import Need, Ranked, Remembered
-from chord_core.fit.case import Case, case_with
+from chord_core.fit.case import NOW, Case, case_with
 from chord_core.fit.gates import closed_because
 from chord_core.fit.rank import JudgedRack, judge_rack
+from chord_core.fit.scouts import scouting
 from chord_core.fit.wave_words import strip_words
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
@@ -27,8 +28,8 @@ from rack.services import Rack
 
 #: Surfers in waters for which rides are kept.
 _KEPT = 32
-#: In a rack of more boards than this only the first so many are asked for the range of their waves.
-_RANGED = 128
+#: In a rack of more boards than this only the first few are asked for the range of their waves.
+_LARGE, _RANGED = 160, 48
 
 
 @dataclass(frozen=True, eq=False)
@@ -40,11 +41,12 @@ class Fleet:
     fins: FinSet
     kept: dict[str, Summary] = field(default_factory=dict)
     parts: dict[tuple[int, ...], Fleet] = field(default_factory=dict)
+    along: dict[str, tuple[Hull, FinSet]] = field(default_factory=dict)
 
     @property
     def large(self) -> bool:
         """Whether only the first boards are asked for their range."""
-        return len(self.boards) > _RANGED
+        return len(self.boards) > _LARGE
 
     def part(self, rows: tuple[int, ...]) -> Fleet:
         """Some of these boards, kept with all that is computed of them."""
@@ -57,14 +59,33 @@ class Fleet:
             self.parts[rows] = Fleet(boards, self.hull.rows(at), self.fins.rows(at))
         return self.parts[rows]
 
-    def ridden(self, case: Case, key: str) -> Summary:
-        """What the boards do for a rider in a water, kept for the last few of them."""
+    def ridden(self, case: Case, key: str, now: int | None) -> Summary:
+        """What the boards do for a rider in a water, kept for the last few of them. The ordinary boards by
+        which the case is measured are ridden along: a few boards more cost next to nothing.
+
+        Args:
+            now: where the present board stands, if it is there.
+        """
         if key not in self.kept:
             if len(self.kept) >= _KEPT:
                 self.kept.clear()
-            whole = not self.large
-            self.kept[key] = summary_of(self.hull, self.fins, case.rider, case.spot, band=whole, ranged=whole)
+            self.kept[key] = self._ride(case, now)
         return self.kept[key]
+
+    def _ride(self, case: Case, now: int | None) -> Summary:
+        whole, count = not self.large, len(self.boards)
+        name, hull, fins = scouting(case)
+        if case.knows(name):
+            mine = summary_of(self.hull, self.fins, case.rider, case.spot, band=whole, ranged=whole)
+        else:
+            if name not in self.along:
+                self.along[name] = (self.hull.joined(hull), self.fins.joined(fins))
+            both = summary_of(*self.along[name], case.rider, case.spot, band=whole, ranged=whole)
+            case.know(name, both.rows(slice(count, None)))
+            mine = both.rows(slice(0, count))
+        if now is not None:
+            case.know(NOW, mine.rows(slice(now, now + 1)))
+        return mine
 
 
 @lru_cache(maxsize=256)
@@ -139,16 +160,18 @@ class Ranking:
         return self.judged.remembered(self.rows.index(row))
 
     def places(self, ids: tuple[int, ...]) -> tuple[RackPlace, ...]:
-        """The boards of the rack as they are sent, best first.
+        """The boards of the rack that were judged, as they are sent, best first.
 
         Args:
             ids: the shop's numbers of the first boards of the fleet; what stands behind them is left out.
         """
         judged, count = self.judged, len(ids)
-        found = [_place(judged, ids[self.rows[row]], row)
-                 for row in map(int, judged.order) if self.rows[row] < count]  # fmt: skip
-        shut = [_shut(ids[row]) for row in self.shut if row < count]
-        return (*found, *shut)
+        return tuple(_place(judged, ids[self.rows[row]], row)
+                     for row in map(int, judged.order) if self.rows[row] < count)  # fmt: skip
+
+    def shut_of(self, ids: tuple[int, ...]) -> tuple[int, ...]:
+        """The shop's numbers of the boards behind a gate that were not ridden."""
+        return tuple(ids[row] for row in self.shut if row < len(ids))
 
 
 def _known(value: float) -> float | None:
@@ -168,25 +191,28 @@ def _place(judged: JudgedRack, pk: int, row: int) -> RackPlace:
     )
 
 
-def _shut(pk: int) -> RackPlace:
-    return RackPlace.model_construct(id=pk, fit=0.0, rides=None, stays_on=None, waves="", limit="")
-
-
 def rank_fleet(
-    fleet: Fleet, case: Case, target_l: float | None, key: str, must: tuple[int, ...] = ()
+    fleet: Fleet,
+    case: Case,
+    target_l: float | None,
+    key: str,
+    must: tuple[int, ...] = (),
+    now: int | None = None,
 ) -> Ranking:
     """Put a fleet in order for a surfer in a water.
 
     Args:
         key: names surfer and water.
         must: places of boards that are spoken of even behind a gate: on the bench, ridden now.
+        now: where the present board stands, if it is there and among ``must``.
     """
     closed = {name: closed_because(family, case.rider, case.spot) for name, family in families().items()}
     rows = tuple(i for i, board in enumerate(fleet.boards) if not closed[board.family] or i in must)
     if not rows:
         rows = tuple(range(len(fleet.boards)))
     part = fleet.part(rows)
-    judged = judge_rack(case, part.boards, part.hull, target_l, part.fins, part.ridden(case, key))
+    ridden = part.ridden(case, key, None if now is None else rows.index(now))
+    judged = judge_rack(case, part.boards, part.hull, target_l, part.fins, ridden)
     if part.large:
         first = {int(row) for row in judged.order[:_RANGED]} | {rows.index(row) for row in must}
         judged = judged.ranged(np.array(sorted(first), int), part.fins)

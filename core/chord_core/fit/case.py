@@ -30,6 +30,8 @@ class Ridden:
     ridden: Summary
 
 
+#: Names the present board among what is kept.
+NOW = "now"
 #: The three days by which a water is remembered, as shares of days that are smaller.
 _REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 
@@ -54,11 +56,23 @@ class Case:
         if board is None:
             return None
         hull, fins = _drawn(board)
-        return Ridden(board, hull, summary_of(hull, fins, self.rider, self.spot, ranged=False))
+        return Ridden(board, hull, self.ridden(NOW, hull, fins))
 
     @cached_property
     def _kept(self) -> dict[str, Summary]:
         return {}
+
+    def know(self, key: str, ridden: Summary) -> None:
+        """Keep what boards do that were ridden together with others.
+
+        Args:
+            key: names these boards, as ``ridden`` is asked for them.
+        """
+        self._kept.setdefault(key, ridden)
+
+    def knows(self, key: str) -> bool:
+        """Whether what these boards do is kept already."""
+        return key in self._kept
 
     def ridden(self, key: str, hull: Hull, fins: FinSet) -> Summary:
         """What boards that are the same in every case do in this one, computed once.

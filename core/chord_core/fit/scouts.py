@@ -11,7 +11,9 @@ from chord_core.fit.case import Case
 from chord_core.fit.factors import Best, Judged, judge_alone
 from chord_core.fit.gates import closed_because, kind_factor
 from chord_core.fit.ordinary import ordinary_fleet
+from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
+from chord_core.ride.fins import FinSet
 from chord_core.tables import Family, families, table
 
 #: Boards that grow a surfer less than this are no measure of what a good day gives.
@@ -62,6 +64,22 @@ def _best_of(judged: Judged) -> Best:
     return replace(unscaled, product=max(float(judged.product(unscaled).max()), 1e-9))
 
 
+def _least_bad() -> tuple[str, ...]:
+    return tuple(f.name for f in families().values() if f.board_class in _LEAST_BAD)
+
+
+def _key(names: tuple[str, ...]) -> str:
+    return "ordinary: " + ", ".join(names)
+
+
+def scouting(case: Case) -> tuple[str, Hull, FinSet]:
+    """The ordinary boards that a case is measured by, and the name under which it keeps what they do: who
+    rides boards in it anyway may ride these along (``Case.know``)."""
+    names = open_families(case) or _least_bad()
+    _, hull, fins = ordinary_fleet(names)
+    return _key(names), hull, fins
+
+
 def scouts_of(case: Case, target_l: float | None) -> Scouts:
     """Judge the ordinary boards of the open families for a case.
 
@@ -69,9 +87,9 @@ def scouts_of(case: Case, target_l: float | None) -> Scouts:
         target_l: the advisor's own target [L], or None.
     """
     wanted = open_families(case)
-    names = wanted or tuple(f.name for f in families().values() if f.board_class in _LEAST_BAD)
+    names = wanted or _least_bad()
     boards, hull, fins = ordinary_fleet(names)
-    ridden = case.ridden("ordinary: " + ", ".join(names), hull, fins)
+    ridden = case.ridden(_key(names), hull, fins)
     judged = judge_alone(case, target_l, boards, hull, ridden)
     best = _best_of(judged)
     products = judged.product(best).reshape(len(names), -1)

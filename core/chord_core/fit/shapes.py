@@ -96,7 +96,8 @@ def _inside(span: tuple[float, float], share: float) -> float:
 @cache
 def _blank(family: str) -> Board:
     """A board of a family that says nothing yet: copied, as a search makes hundreds."""
-    return Board.model_construct(family=family, outline=Outline(), rocker=Rocker(), section=Section())
+    of: dict[str, Any] = {"family": family, "outline": Outline(), "rocker": Rocker(), "section": Section()}
+    return Board.model_construct(**of)
 
 
 def made(family: str, of: dict[str, float], base: Board | None = None) -> Board:

@@ -141,11 +141,11 @@ def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solv
         founds = founds[:1]
     if not founds:
         return None
-    better = max((better(judge, found, pinned, None, _STEPS) for found in founds), key=lambda one: one.best)
-    board = _dressed(judge, _best(better, pinned, None))
-    again = judge.look(better.family, better.shapes[_top(better)], pinned, board)
+    top = max((better(judge, found, pinned, None, _STEPS) for found in founds), key=lambda one: one.best)
+    board = _dressed(judge, _best(top, pinned, None))
+    again = judge.look(top.family, top.shapes[_top(top)], pinned, board)
     last = better(judge, again, pinned, board, _LAST)
-    windows = _windows_in(sized, better.family) if not pinned else None
+    windows = _windows_in(sized, top.family) if not pinned else None
     return rounded(judge, _held(_best(last, pinned, board), windows), pinned, windows)
 
 

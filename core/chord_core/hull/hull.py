@@ -19,7 +19,7 @@ from chord_core.hull.constants import (
 from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_curve
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
-from chord_core.hull.stations import SHARE, WEIGHT, Array, integral_over, mean_over
+from chord_core.hull.stations import SHARE, WEIGHT, Array, Rows, integral_over, mean_over
 from chord_core.units import FOOT_M
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.
@@ -43,7 +43,7 @@ class Hull:
     def __len__(self) -> int:
         return len(self.fleet)
 
-    def rows(self, which: Array | slice) -> Hull:
+    def rows(self, which: Array | Rows | slice) -> Hull:
         """Return the boards ``which`` (a mask, indices or a slice)."""
         curves = {f.name: getattr(self, f.name)[which] for f in fields(self) if f.name != "fleet"}
         return Hull(fleet=self.fleet.rows(which), **curves)
@@ -55,17 +55,18 @@ class Hull:
         return Hull(fleet=self.fleet.joined(other.fleet), **curves)
 
     @cached_property
-    def _pieces(self) -> dict[int, list[Hull]]:
+    def _pieces(self) -> dict[tuple[int, int], Hull]:
         return {}
 
-    def pieces(self, size: int) -> list[Hull]:
-        """These boards in pieces of ``size``; kept, with all that is computed of each, if they are few."""
-        if size in self._pieces:
-            return self._pieces[size]
-        pieces = [self.rows(slice(start, start + size)) for start in range(0, len(self), size)]
-        if len(self) <= _KEPT_IN_PIECES:
-            self._pieces[size] = pieces
-        return pieces
+    def piece(self, size: int, at: int) -> Hull:
+        """Piece number ``at`` of these boards in pieces of ``size``; kept, with all that is computed of it,
+        if they are not too many."""
+        rows = slice(at * size, (at + 1) * size)
+        if len(self) > _KEPT_IN_PIECES:
+            return self.rows(rows)
+        if (size, at) not in self._pieces:
+            self._pieces[size, at] = self.rows(rows)
+        return self._pieces[size, at]
 
     def integral(self, values: Array) -> Array:
         """Integral over the length of station values (n, COUNT)."""

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import math
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, fields, replace
 from typing import Any
 
@@ -21,6 +23,8 @@ from chord_core.surfer.spot import Spot
 
 #: Boards at a time: some 20 MB of tables.
 CHUNK = 1000
+#: From this many boards on two pieces are computed side by side.
+_SIDE_BY_SIDE, _WORKERS = 500, 2
 
 
 @dataclass(frozen=True)
@@ -61,6 +65,11 @@ class Summary:
 
     def __len__(self) -> int:
         return len(self.works)
+
+    def rows(self, which: Rows | slice) -> Summary:
+        """What the boards ``which`` (indices or a slice) do."""
+        columns = {f.name: _rows(getattr(self, f.name), which) for f in fields(self)}
+        return Summary(**columns)
 
     def filled(self, which: Rows, more: Summary) -> Summary:
         """These with the band and the range of some boards, which were asked for apart.
@@ -120,6 +129,17 @@ def _summary(riding: Riding, band: bool) -> Summary:
     )
 
 
+def _rows(column: Any, which: Rows | slice) -> Any:
+    """Some rows of a column; what is the same for all boards as it is."""
+    if isinstance(column, np.ndarray):
+        return column[which]
+    if isinstance(column, dict):
+        return {name: values[which] for name, values in column.items()}
+    if isinstance(column, Floats):
+        return Floats(**{f.name: _rows(getattr(column, f.name), which) for f in fields(column)})
+    return column
+
+
 def _joined(parts: list[Any]) -> Any:
     """Columns of the pieces one behind another; what is the same for all boards once."""
     first = parts[0]
@@ -150,12 +170,23 @@ def summary_of(
         band: whether rides are also asked for with faces flatter and steeper.
         ranged: whether the range is asked for.
     """
-    if len(hull) <= chunk:
-        # The hull itself keeps what was computed of it.
-        return _summary(riding_of(hull, fins, rider, spot, ranged=ranged), band)
-    starts = range(0, len(hull), chunk)
-    pieces = ((piece, fins.rows(slice(at, at + chunk)))
-              for piece, at in zip(hull.pieces(chunk), starts, strict=True))  # fmt: skip
-    ridings = (riding_of(piece, their, rider, spot, ranged=ranged) for piece, their in pieces)
-    joined: Summary = _joined([_summary(riding, band) for riding in ridings])
+    count = math.ceil(len(hull) / chunk)
+    if count > 1 or len(hull) > _SIDE_BY_SIDE:
+        return _in_pieces(hull, fins, rider, spot, max(count, 2), band, ranged)
+    # The hull itself keeps what was computed of it.
+    return _summary(riding_of(hull, fins, rider, spot, ranged=ranged), band)
+
+
+def _in_pieces(
+    hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, band: bool, ranged: bool
+) -> Summary:
+    """The same in pieces of one size, two of them side by side; no board depends on another."""
+    size = math.ceil(len(hull) / count)
+
+    def ride(at: int) -> Summary:
+        their = fins.rows(slice(at * size, (at + 1) * size))
+        return _summary(riding_of(hull.piece(size, at), their, rider, spot, ranged=ranged), band)
+
+    with ThreadPoolExecutor(_WORKERS) as workers:
+        joined: Summary = _joined(list(workers.map(ride, range(math.ceil(len(hull) / size)))))
     return joined

@@ -377,7 +377,8 @@ export interface components {
     schemas: {
         /**
          * Answer
-         * @description The answer of a ticket. ``present`` is the board ridden now, drawn, with its fit.
+         * @description The answer of a ticket: the boards of the rack best first, and the numbers of those behind a gate,
+         *     which are not judged; ``present`` is the board ridden now, drawn, with its fit.
          */
         Answer: {
             size: components["schemas"]["SizeResult"];
@@ -385,6 +386,8 @@ export interface components {
             judged_by: string[];
             /** Ranking */
             ranking: components["schemas"]["RackPlace"][];
+            /** Shut */
+            shut: number[];
             /** Not Yet */
             not_yet: string;
             bench: components["schemas"]["Bench"] | null;

@@ -1,6 +1,6 @@
 // A closer look at the board on the bench, asked for when somebody looks: what it does number by number, why,
 // why not, and what another one does beside it.
-import { reactive, watch } from 'vue'
+import { markRaw, reactive, watch } from 'vue'
 import { api, Refused, told, type Compared, type Faces, type Why, type WhyNot } from '../api/client'
 import { useTicket } from './ticket'
 
@@ -42,12 +42,12 @@ export function useCloser() {
     askFaces: () =>
       ask(
         told<Faces>(api.GET('/api/fittings/{id}/faces/', { params: path() })),
-        (given) => (state.faces = given),
+        (given) => (state.faces = markRaw(given)),
       ),
     askWhy: () =>
       ask(
         told<Why>(api.GET('/api/fittings/{id}/why/', { params: path() })),
-        (given) => (state.why = given),
+        (given) => (state.why = markRaw(given)),
       ),
     askWhyNot: (board?: number) =>
       ask(
@@ -56,7 +56,7 @@ export function useCloser() {
             params: { ...path(), query: board ? { board } : {} },
           }),
         ),
-        (given) => (state.whyNot = given),
+        (given) => (state.whyNot = markRaw(given)),
       ),
     askCompare: (boards: string[]) =>
       ask(
@@ -65,7 +65,7 @@ export function useCloser() {
             params: { ...path(), query: { boards: boards.join(',') } },
           }),
         ),
-        (given) => (state.compared = given),
+        (given) => (state.compared = markRaw(given)),
       ),
   }
 }

@@ -1,5 +1,5 @@
 // The boards and breaks of the shop, as they hang there.
-import { reactive, readonly } from 'vue'
+import { markRaw, reactive } from 'vue'
 import { api, told, type Board, type Break, type BreakIn, type RackBoard } from '../api/client'
 
 const state = reactive<{ boards: RackBoard[]; breaks: Break[] }>({ boards: [], breaks: [] })
@@ -7,23 +7,23 @@ const state = reactive<{ boards: RackBoard[]; breaks: Break[] }>({ boards: [], b
 /** The rack and the breaks. */
 export function useRack() {
   return {
-    rack: readonly(state) as { readonly boards: RackBoard[]; readonly breaks: Break[] },
+    rack: state as { readonly boards: RackBoard[]; readonly breaks: Break[] },
     async load(): Promise<void> {
       const [boards, breaks] = await Promise.all([
         told<RackBoard[]>(api.GET('/api/boards/')),
         told<Break[]>(api.GET('/api/breaks/')),
       ])
-      state.boards = boards
+      state.boards = markRaw(boards)
       state.breaks = breaks
     },
     async hang(board: Board): Promise<RackBoard> {
       const hung = await told<RackBoard>(api.POST('/api/boards/', { body: { board } }))
-      state.boards.push(hung)
+      state.boards = markRaw([...state.boards, hung])
       return hung
     },
     async takeDown(id: number): Promise<void> {
       await told(api.DELETE('/api/boards/{id}/', { params: { path: { id } } }))
-      state.boards = state.boards.filter((board) => board.id !== id)
+      state.boards = markRaw(state.boards.filter((board) => board.id !== id))
     },
     async keepBreak(given: BreakIn): Promise<Break> {
       const kept = await told<Break>(api.POST('/api/breaks/', { body: given }))

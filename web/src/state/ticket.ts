@@ -1,5 +1,5 @@
 // The ticket on the counter: what is said, the answer to it, saving, undo.
-import { computed, reactive } from 'vue'
+import { computed, markRaw, reactive } from 'vue'
 import {
   api,
   told,
@@ -60,14 +60,14 @@ function stands(fitting: Fitting, version: number): boolean {
 async function settle(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
   const settled = await told<SettledSize>(api.GET('/api/fittings/{id}/windows/', path))
-  if (stands(fitting, settled.version)) state.settled = settled
+  if (stands(fitting, settled.version)) state.settled = markRaw(settled)
 }
 
 async function doubt(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
   const doubts = await told<Doubts>(api.GET('/api/fittings/{id}/doubts/', path))
   if (!stands(fitting, doubts.version)) return
-  state.doubts = doubts
+  state.doubts = markRaw(doubts)
   if (doubts.leads) await lead(fitting, doubts.leads)
 }
 
@@ -75,7 +75,7 @@ async function doubt(fitting: Fitting): Promise<void> {
 async function lead(fitting: Fitting, leads: number): Promise<void> {
   const params = { path: { id: fitting.id }, query: { leads } }
   const led = await told<Fitting>(api.GET('/api/fittings/{id}/', { params }))
-  if (stands(fitting, led.version)) state.fitting = led
+  if (stands(fitting, led.version)) state.fitting = markRaw(led)
 }
 
 function rest(): void {
@@ -96,7 +96,8 @@ function askMore(fitting: Fitting): void {
 }
 
 function adopt(fitting: Fitting): void {
-  state.fitting = fitting
+  // Answers are replaced, never changed: watching each number of their curves costs more than drawing them.
+  state.fitting = markRaw(fitting)
   askMore(fitting)
   const row = state.list.find((other) => other.id === fitting.id)
   if (row) Object.assign(row, { name: fitting.facts.name ?? '', rung: fitting.facts.rung })

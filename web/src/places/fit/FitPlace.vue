@@ -204,6 +204,10 @@ nav span {
     min-height: 260px;
   }
 }
+/* An answer changes numbers inside of the panels: none of them moves another. */
+.middle > * {
+  contain: layout style;
+}
 .work {
   min-width: 0;
   display: grid;

@@ -117,6 +117,12 @@ function says(need: Need): string {
   line-height: 18px;
   font-size: 13.5px;
 }
+@media (max-width: 1180px) {
+  .need {
+    grid-template-columns: 80px minmax(0, 1fr) 42px 44px;
+    font-size: 13px;
+  }
+}
 .need svg {
   max-width: 150px;
 }

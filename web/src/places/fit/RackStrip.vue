@@ -33,11 +33,17 @@ function pathOf(id: number, board: (typeof rack.boards)[number]): string {
 const byId = computed(() => new Map(rack.boards.map((board) => [board.id, board])))
 const every = computed(() => {
   const ranked = answer.value?.ranking ?? []
-  if (!ranked.length) return rack.boards.map((board) => ({ board, fit: null, row: null }))
-  return ranked.flatMap((row) => {
-    const board = byId.value.get(row.id)
-    return board ? [{ board, fit: row.fit, row }] : []
-  })
+  const shut = answer.value?.shut ?? []
+  if (!ranked.length && !shut.length)
+    return rack.boards.map((board) => ({ board, fit: null, row: null }))
+  const of = (id: number, fit: number, row: (typeof ranked)[number] | null) => {
+    const board = byId.value.get(id)
+    return board ? [{ board, fit, row }] : []
+  }
+  return [
+    ...ranked.flatMap((row) => of(row.id, row.fit, row)),
+    ...shut.flatMap((id) => of(id, 0, null)),
+  ]
 })
 const places = computed(() =>
   filtering.value ? every.value.filter((row) => passes(row.board, row.fit)) : every.value,

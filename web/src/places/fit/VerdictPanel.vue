@@ -39,7 +39,8 @@ const four = computed<[string, boolean, string][]>(() => [
 ])
 const place = computed(() => {
   const at = answer.value?.ranking.findIndex((row) => row.id === answer.value?.bench?.id) ?? -1
-  return at >= 0 ? `, ${at + 1} of ${answer.value?.ranking.length} in the rack` : ''
+  const { ranking, shut } = answer.value ?? { ranking: [], shut: [] }
+  return at >= 0 ? `, ${at + 1} of ${ranking.length + shut.length} in the rack` : ''
 })
 </script>
 
