@@ -64,10 +64,11 @@ class BrowserCase(StaticLiveServerTestCase):
         return waiting.until(lambda _: condition(), f"waited in vain: {says}")
 
     def find(self, selector: str) -> WebElement:
-        """The first element of a selector, once it is there and shown."""
+        """The first element of a selector (CSS, or XPath from //), once it is there and shown."""
+        by = By.XPATH if selector.startswith("//") else By.CSS_SELECTOR
 
         def shown() -> WebElement | None:
-            found = self.driver.find_elements(By.CSS_SELECTOR, selector)
+            found = self.driver.find_elements(by, selector)
             return next((element for element in found if element.is_displayed()), None)
 
         return self.wait(shown, selector)
@@ -112,7 +113,11 @@ class BrowserCase(StaticLiveServerTestCase):
         """Open the demo shop and wait for the first verdict."""
         self.press("Open the demo shop")
         self.find("[data-verdict]")
-        self.wait(lambda: self.all("[role=option]"), "the rack")
+        self.wait(lambda: self.all(".hung"), "the rack")
+
+    def rack_count(self) -> int:
+        """How many boards the strip has, whether they are in sight or not."""
+        return int(self.find(".boards").get_attribute("data-count"))
 
     def saved(self) -> None:
         """Wait until all that was typed is saved."""

@@ -3,6 +3,7 @@
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
+from selenium.webdriver.remote.webelement import WebElement
 
 from e2e.browser_case import BrowserCase
 
@@ -31,9 +32,23 @@ class Bench(BrowserCase):
     def test_a_straight_edge_reads_width_thickness_and_rocker(self) -> None:
         self.open_demo()
         ActionChains(self.driver).move_to_element(self.find(".bench > svg")).perform()
-        self.wait_text(".bench header", "from the tail")
-        for word in ("wide", "thick", "rocker"):
-            self.assertIn(word, self.text(".bench header"))
+        self.wait_text(".bench .note", "from the tail")
+        for word in ("wide", "thick", "rocker", "bottom"):
+            self.assertIn(word, self.text(".bench .note"))
+
+    def test_the_straight_edge_is_slid_by_keys_and_the_cut_follows(self) -> None:
+        self.open_demo()
+        board = self.find(".bench > svg")
+        board.send_keys(Keys.ARROW_RIGHT)
+        self.wait_text(".bench .note", "0.0 ft from the tail")
+        cuts = [self.find(".bench .note polygon").get_attribute("points")]
+        board.send_keys(Keys.SHIFT, Keys.ARROW_RIGHT, Keys.ARROW_RIGHT)
+        self.wait_text(".bench .note", "1.7 ft from the tail")
+        cuts.append(self.find(".bench .note polygon").get_attribute("points"))
+        self.assertNotEqual(*cuts)
+        self.assertEqual(board.get_attribute("aria-valuenow"), "51")
+        board.send_keys(Keys.ESCAPE)
+        self.wait(lambda: not self.all(".bench .note"), "off the board")
 
     def test_windows_follow_the_kind_that_is_picked(self) -> None:
         self.open_demo()
@@ -63,12 +78,22 @@ class Bench(BrowserCase):
     def test_a_board_that_is_not_yet_says_so_and_why(self) -> None:
         self.open_demo()
         self.open_ticket("Marguerite Oake")
-        closed = self.find("[role=option].closed")
+        closed = self.closed_board()
         self.assertIn("not yet", closed.text)
         self.driver.execute_script("arguments[0].scrollIntoView()", closed)
         closed.click()
         self.wait_text("[data-verdict]", "Not yet, not here.")
         self.wait(lambda: self.all(".verdict h3.against + ul li"), "the gate's sentence")
+
+    def closed_board(self) -> WebElement:
+        """The first board behind a gate, walked to through the strip."""
+        list_ = self.find(".boards")
+        for step in range(0, 64 * 140, 900):
+            self.driver.execute_script("arguments[0].scrollLeft = arguments[1]", list_, step)
+            self.wait(lambda at=step: self.all(".hung"), "boards in sight")
+            if self.all(".hung.closed"):
+                return self.find(".hung.closed")
+        raise AssertionError("no board is behind a gate")
 
     def test_the_caution_of_a_surfer_out_of_depth_stands_right_under_the_verdict(self) -> None:
         self.open_demo()

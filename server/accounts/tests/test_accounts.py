@@ -134,7 +134,8 @@ class Walls(ApiCase):
 
     def test_from_another_shop_nothing_is_there(self) -> None:
         ticket = self.ticket()
-        of_ticket = dict.fromkeys(("fitting", "windows", "doubts"), ticket["id"])
+        parts = ("windows", "doubts", "since", "faces", "why", "why-not", "compare", "document", "hand-out")
+        of_ticket = dict.fromkeys(("fitting", *parts), ticket["id"])
         own = {"board": self.board.pk, "break": self.place.pk, **of_ticket}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)

@@ -1,12 +1,14 @@
 <script setup lang="ts">
 // Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers, others beside it.
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useCloser } from '../../state/closer'
 import { useTicket } from '../../state/ticket'
-import CompareFace from './CompareFace.vue'
 import FlatFace from './FlatFace.vue'
-import NumbersFace from './NumbersFace.vue'
-import WavesFace from './WavesFace.vue'
+
+// The first face comes with the page, the others when somebody looks.
+const CompareFace = defineAsyncComponent(() => import('./CompareFace.vue'))
+const NumbersFace = defineAsyncComponent(() => import('./NumbersFace.vue'))
+const WavesFace = defineAsyncComponent(() => import('./WavesFace.vue'))
 
 const FACES = ['flat', 'waves', 'numbers', 'beside'] as const
 export type Face = (typeof FACES)[number]

@@ -2,7 +2,7 @@
 // The customer's side: the board and why, larger. Mass, age, notes and our prices stay on our side, and the
 // next customer never sees the last: it closes when the ticket changes. To be read in five seconds: my board,
 // how many rides, what it is better at.
-import { computed, nextTick, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { lengthOf, planPath } from '../../bench/drawing'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
@@ -19,10 +19,7 @@ watch(
   () => fitting.value?.id,
   () => (open.value = false),
 )
-watch(open, async (now) => {
-  await nextTick()
-  if (now) back.value?.focus()
-})
+onMounted(() => back.value?.focus())
 
 const bench = computed(() => answer.value?.bench ?? null)
 const name = computed(() => facts.value.name?.split(' ')[0] ?? '')

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 // Fit. To be read in five seconds: this size and kind, this board, why, one caution.
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { forgetWithTicket, useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useStrip } from '../../state/strip'
 import { useTicket } from '../../state/ticket'
 import BenchView, { type Face } from './BenchView.vue'
-import CustomerSide from './CustomerSide.vue'
 import HandOver from './HandOver.vue'
-import KeysDialog from './KeysDialog.vue'
 import { useKeys } from './keys'
 import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
@@ -18,8 +16,12 @@ import TicketPanel from './TicketPanel.vue'
 import UnitsMenu from './UnitsMenu.vue'
 import VerdictPanel from './VerdictPanel.vue'
 import Weaves from './Weaves.vue'
-import WhyDialog from './WhyDialog.vue'
 import WindowsPanel from './WindowsPanel.vue'
+
+// Not needed for the first answer: fetched when they are opened.
+const CustomerSide = defineAsyncComponent(() => import('./CustomerSide.vue'))
+const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
+const WhyDialog = defineAsyncComponent(() => import('./WhyDialog.vue'))
 
 const { session, signOut } = useSession()
 const { askCompare, askWhyNot } = useCloser()
@@ -122,7 +124,7 @@ onMounted(async () => {
         sign out
       </button>
     </header>
-    <div v-if="ticket.fitting.value" class="middle">
+    <main v-if="ticket.fitting.value" class="middle">
       <TicketPanel :open="open" @toggle="toggle" />
       <div class="work">
         <LitreRuler />
@@ -130,11 +132,11 @@ onMounted(async () => {
         <WindowsPanel />
       </div>
       <VerdictPanel @why="why = $event" />
-    </div>
+    </main>
     <RackStrip v-if="ticket.fitting.value" />
-    <KeysDialog v-model="help" />
-    <WhyDialog v-model="why" />
-    <CustomerSide v-model="customer" />
+    <KeysDialog v-if="help" v-model="help" />
+    <WhyDialog v-if="why !== null" v-model="why" />
+    <CustomerSide v-if="customer" v-model="customer" />
   </div>
 </template>
 

@@ -32,7 +32,7 @@ async function take(event: Event): Promise<void> {
     <template #activator="{ props: menu }">
       <button class="plain" type="button" v-bind="menu">hand over</button>
     </template>
-    <div class="sheet" role="group" aria-label="Hand over">
+    <div class="sheet" role="dialog" aria-label="Hand over">
       <button class="plain" type="button" @click="((open = false), $emit('customer'))">
         customer’s side <kbd>Alt+C</kbd>
       </button>

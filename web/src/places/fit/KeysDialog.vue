@@ -3,6 +3,7 @@ const open = defineModel<boolean>({ required: true })
 const keys: [string, string][] = [
   ['/ or just type', 'the reader: dims, 75 kg, waist, a name'],
   ['Alt+1 … Alt+5', 'body, can do, rides now, water, wants'],
+  ['1 … 7', 'in “can do”: a rung; y or n answers what was seen'],
   ['Esc', 'close a card'],
   ['Alt+L', 'the litre handle; then ← →, Shift for 2 L, Delete to let go'],
   ['Alt+R', 'the rack; then ← →, Enter puts a board on the bench, + beside it, w why not'],

@@ -29,6 +29,14 @@ const evidence = computed(() => {
 })
 const oneByOne = ref(false)
 
+/** A digit names a rung, from the first to the last. */
+function picked(event: KeyboardEvent): void {
+  const row = /^[1-9]$/.test(event.key) ? words.value?.rungs[Number(event.key) - 1] : undefined
+  if (!row || event.altKey || event.ctrlKey || event.metaKey) return
+  event.preventDefault()
+  setFacts({ rung: row.name })
+}
+
 function see(name: string, value: boolean): void {
   const { [name]: was, ...rest } = skills.value
   setFacts({ skills: was === value ? rest : { ...rest, [name]: value } })
@@ -62,9 +70,9 @@ const feet = computed<Piece[]>(() => {
       <span v-if="!facts.rung && asked" class="evidence">{{ yes }} of {{ asked }} seen, </span>
       <FactLine :pieces="feet" />
     </template>
-    <fieldset class="ladder">
+    <fieldset class="ladder" @keydown="picked">
       <legend class="unseen">What they can do</legend>
-      <label v-for="row in words?.rungs" :key="row.name" class="rung">
+      <label v-for="(row, i) in words?.rungs" :key="row.name" class="rung" :title="String(i + 1)">
         <input
           type="radio"
           name="rung"

@@ -29,7 +29,7 @@ const says = computed(() =>
         {{ filtering ? `only ${says}` : 'filter' }}
       </button>
     </template>
-    <div class="sheet editor" role="group" aria-label="Filter the rack">
+    <div class="sheet editor" role="dialog" aria-label="Filter the rack">
       <v-select v-model="strip.stock" label="Stock" multiple :items="[...(words?.stocks ?? [])]" />
       <v-select v-model="strip.builds" label="Build" multiple :items="[...(words?.builds ?? [])]" />
       <v-select

@@ -26,7 +26,7 @@ const SHORT = { words: 'words', face: 'face', back: 'behind' }
         {{ units === 'imperial' ? 'ft-in' : 'cm' }} · {{ masses }} · {{ SHORT[faces] }}
       </button>
     </template>
-    <div class="sheet">
+    <div class="sheet" role="dialog" aria-label="Units">
       <fieldset>
         <legend class="label">Lengths</legend>
         <label v-for="[value, says] in LENGTHS" :key="value">

@@ -14,9 +14,13 @@ const open = computed({
   },
 })
 
-watch(name, (now) => {
-  if (now !== null && !closer.why) void askWhy()
-})
+watch(
+  name,
+  (now) => {
+    if (now !== null && !closer.why) void askWhy()
+  },
+  { immediate: true },
+)
 
 const derivations = computed(() => closer.why?.derivations ?? [])
 /** What is asked for, then what goes into it by name. */

@@ -57,11 +57,12 @@ const says = computed(() =>
             {{ title }}
           </button>
         </template>
-        <div class="sheet editor" role="group" :aria-label="`Why ${title.toLowerCase()}`">
+        <div class="sheet editor" role="dialog" :aria-label="`Why ${title.toLowerCase()}`">
           <p>{{ why }}</p>
           <FactField
             v-if="pins"
             label="Pin at"
+            :plausible="[low * 0.6, high * 1.6]"
             :value="pinned ? low : null"
             :show="show"
             :read="read"

@@ -58,7 +58,7 @@ function handled(event: KeyboardEvent, act: KeyActions): boolean {
 /** Listen to the keys of the place while it is there. */
 export function useKeys(act: KeyActions): void {
   const listen = (event: KeyboardEvent) => {
-    if (handled(event, act)) event.preventDefault()
+    if (!event.defaultPrevented && handled(event, act)) event.preventDefault()
   }
   onMounted(() => window.addEventListener('keydown', listen))
   onBeforeUnmount(() => window.removeEventListener('keydown', listen))
