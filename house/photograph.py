@@ -46,6 +46,15 @@ class Camera:
         """Press keys, as with nothing focused."""
         ActionChains(self.driver).send_keys(*keys).perform()
 
+    def alt(self, key: str) -> None:
+        """Press a key with Alt."""
+        ActionChains(self.driver).key_down(Keys.ALT).send_keys(key).key_up(Keys.ALT).perform()
+
+    def face(self, name: str) -> None:
+        """Turn the bench to a face."""
+        path = f"//*[@class='faces']/button[normalize-space(.)='{name}']"
+        self.driver.find_element(By.XPATH, path).click()
+
     def find_ticket(self, name: str) -> None:
         """Open a ticket by its name through the reader."""
         self.driver.execute_script("document.activeElement?.blur()")
@@ -66,6 +75,40 @@ def _door(camera: Camera) -> None:
 def _fit(camera: Camera) -> None:
     camera.settled()
     camera.take("fit")
+
+
+def _faces(camera: Camera) -> None:
+    for name, shown in (("waves", ".waves .cell"), ("numbers", ".numbers td"), ("beside", ".compare td")):
+        if name == "beside":
+            for i in (1, 3):
+                camera.driver.find_elements(By.CSS_SELECTOR, "button.beside")[i].click()
+            camera.wait.until(lambda d: len(d.find_elements(By.CSS_SELECTOR, ".compare thead th")) == 4)
+        else:
+            camera.face(name)
+        camera.until(shown)
+        camera.take(f"fit-{name}")
+    camera.face("flat")
+    keys = [Keys.SHIFT, *[Keys.ARROW_RIGHT] * 4]
+    camera.driver.find_element(By.CSS_SELECTOR, ".bench > svg").send_keys(*keys)
+    camera.until(".bench .note")
+    camera.take("fit-straight-edge")
+
+
+def _why(camera: Camera) -> None:
+    camera.driver.find_element(By.CSS_SELECTOR, ".needs .value").click()
+    camera.until(".why dd")
+    camera.take("why")
+    camera.keys(Keys.ESCAPE)
+    camera.wait.until(lambda d: not d.find_elements(By.CSS_SELECTOR, ".why"))
+
+
+def _customer(camera: Camera) -> None:
+    camera.find_ticket("Salome Firth")
+    camera.settled()
+    camera.alt("c")
+    camera.until(".customer h1")
+    camera.take("customer-side")
+    camera.keys(Keys.ESCAPE)
 
 
 def _child(camera: Camera) -> None:
@@ -89,7 +132,16 @@ def _blank(camera: Camera) -> None:
     camera.take("fit-blank")
 
 
-VIEWS: tuple[Callable[[Camera], None], ...] = (_door, _fit, _child, _big, _blank)
+VIEWS: tuple[Callable[[Camera], None], ...] = (
+    _door,
+    _fit,
+    _faces,
+    _why,
+    _customer,
+    _child,
+    _big,
+    _blank,
+)
 
 
 def main(port: int, folder: Path) -> None:

@@ -30,7 +30,8 @@ _TO_SELL = 3
 
 
 @lru_cache(maxsize=256)
-def _drawn(board: Board) -> HullResult:
+def drawn(board: Board) -> HullResult:
+    """The hull of a board as it is described, kept for the last few."""
     return describe_hull(board)
 
 
@@ -170,7 +171,7 @@ def _laid(fleet: Fleet, rack: Rack, ranking: Ranking | None, row: int | None) ->
     return Bench.model_construct(
         id=rack.ids[row] if row < len(rack.ids) else 0,
         board=board,
-        hull=_drawn(board),
+        hull=drawn(board),
         ranked=ranking.describe(row) if ranking else None,
         needs=ranking.needs(row) if ranking else (),
         remembered=ranking.remembered(row) if ranking else (),

@@ -9,7 +9,7 @@ from chord_core.fit.why import band_derivations, fit_derivations
 from chord_core.hull.describe import dims_of
 from chord_core.ride.describe import describe_ride
 from chord_core.why.explain import explain_ride
-from fittings.answers import Ticket, ticket_of
+from fittings.answers import Ticket, drawn, ticket_of
 from fittings.documents import Compared, Faces, Why, WhyNot
 from fittings.models import Fitting
 from rack.services import rack_of
@@ -107,6 +107,7 @@ def compared_for(fitting: Fitting, surfer: Surfer, water: Water, others: tuple[s
         version=fitting.version,
         names=tuple(board.name or board.family for board in boards),
         lines=tuple(dims_of(board) for board in boards),
+        curves=tuple(drawn(board).curves for board in boards),
         fits=tuple(ranking.fit_of(row) if ranking else None for row in rows),
         result=result,
     )

@@ -20,7 +20,7 @@ from chord_core.documents.answers import (
 from chord_core.documents.base import Document, Result
 from chord_core.documents.names import FamilyName
 from chord_core.documents.requests import Pinned, TargetL
-from chord_core.documents.results import Dims, RideResult
+from chord_core.documents.results import Curves, Dims, RideResult
 from chord_core.documents.why import Derivation
 
 
@@ -188,12 +188,13 @@ class WhyNot(Result):
 
 
 class Compared(Result):
-    """Two or three boards of a ticket laid on each other, by name and line of dims, with what each difference
-    does. The first is the one on the bench."""
+    """Two or three boards of a ticket laid on each other, by name, line of dims and curves, with what each
+    difference does. The first is the one on the bench."""
 
     version: int
     names: tuple[str, ...]
     lines: tuple[Dims, ...]
+    curves: tuple[Curves, ...]
     fits: tuple[float | None, ...]
     result: CompareResult
 

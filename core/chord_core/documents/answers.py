@@ -31,7 +31,7 @@ class Disagreement(Result):
 
 class Windows(Result):
     """What to look for in the rack, in one family: the spread [m, L] of the boards that fit nearly as well as
-    its best, out to a shaper's fractions."""
+    its best, out to a shaper's fractions; ``rail`` from 0 (low, pinched) to 1 (full)."""
 
     length_m: Pair
     width_m: Pair
@@ -41,6 +41,7 @@ class Windows(Result):
     tail_width_m: Pair
     nose_rocker_m: Pair
     tail_rocker_m: Pair
+    rail: Pair
 
 
 class Option(Result):

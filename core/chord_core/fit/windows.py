@@ -41,4 +41,9 @@ def windows_of(found: Found) -> Windows:
         for name in PINNED
     }
     litres = found.litres[good]
-    return Windows(litres=outwards(float(litres.min()), float(litres.max()), _HALF_LITRE), **spans)
+    rails = [row["rail"] for row in rows]
+    return Windows(
+        litres=outwards(float(litres.min()), float(litres.max()), _HALF_LITRE),
+        rail=(min(rails), max(rails)),
+        **spans,
+    )

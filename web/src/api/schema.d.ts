@@ -1052,8 +1052,8 @@ export interface components {
         };
         /**
          * Compared
-         * @description Two or three boards of a ticket laid on each other, by name and line of dims, with what each difference
-         *     does. The first is the one on the bench.
+         * @description Two or three boards of a ticket laid on each other, by name, line of dims and curves, with what each
+         *     difference does. The first is the one on the bench.
          */
         Compared: {
             /** Version */
@@ -1062,6 +1062,8 @@ export interface components {
             names: string[];
             /** Lines */
             lines: components["schemas"]["Dims"][];
+            /** Curves */
+            curves: components["schemas"]["Curves"][];
             /** Fits */
             fits: (number | null)[];
             result: components["schemas"]["CompareResult"];
@@ -2793,7 +2795,7 @@ export interface components {
         /**
          * Windows
          * @description What to look for in the rack, in one family: the spread [m, L] of the boards that fit nearly as well as
-         *     its best, out to a shaper's fractions.
+         *     its best, out to a shaper's fractions; ``rail`` from 0 (low, pinched) to 1 (full).
          */
         Windows: {
             /** Length M */
@@ -2833,6 +2835,11 @@ export interface components {
             ];
             /** Tail Rocker M */
             tail_rocker_m: [
+                number,
+                number
+            ];
+            /** Rail */
+            rail: [
                 number,
                 number
             ];

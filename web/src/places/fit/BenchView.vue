@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers, others beside it.
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useBeside } from '../../state/beside'
 import { useCloser } from '../../state/closer'
 import { useTicket } from '../../state/ticket'
 import FlatFace from './FlatFace.vue'
@@ -25,7 +26,13 @@ const aligns = [
 ] as const
 
 const bench = computed(() => answer.value?.bench ?? null)
-const ghost = computed(() => answer.value?.present ?? null)
+const other = useBeside()
+/** Whose board is laid on the one on the bench. */
+const laid = computed(() => {
+  if (other.value) return other.value.name
+  if (!answer.value?.present) return ''
+  return facts.value.name ? `${facts.value.name.split(' ')[0]}’s` : 'the present one'
+})
 const what = computed(() => {
   const board = bench.value?.board
   if (!board) return ''
@@ -59,12 +66,12 @@ watch(
       </span>
       <span class="what">{{ what }}</span>
       <span
-        v-if="ghost && face === 'flat'"
+        v-if="laid && face === 'flat'"
         class="aligns"
         role="group"
-        aria-label="Lay the present board on"
+        :aria-label="`Lay ${laid} on`"
       >
-        {{ facts.name ? `${facts.name.split(' ')[0]}’s` : 'present' }} laid on at
+        {{ laid }} laid on at
         <button
           v-for="way in aligns"
           :key="way.value"

@@ -90,8 +90,8 @@ watch(
 watch(
   () => [face.value, beside.value.join(), ticket.state.fitting?.id, ticket.state.fitting?.version],
   () => {
-    if (face.value === 'beside' && beside.value.length && ticket.answer.value?.bench)
-      void askCompare(beside.value)
+    const wanted = face.value === 'beside' ? beside.value : strip.beside
+    if (wanted.length && ticket.answer.value?.bench) void askCompare(wanted)
   },
 )
 watch(() => ticket.state.fitting?.id, unmark)

@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { cutPoints } from '../../bench/cut'
 import { at, lengthOf, planPath, shiftFor, sidePath } from '../../bench/drawing'
 import { useCloser } from '../../state/closer'
+import { useBeside } from '../../state/beside'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { thicknessText, widthText } from '../../units'
@@ -14,6 +15,7 @@ const props = defineProps<{ align: 'tail' | 'wide' | 'nose' }>()
 const { answer, fitting } = useTicket()
 const { units } = useSession()
 const { closer } = useCloser()
+const other = useBeside()
 const LEFT = 18
 /** Room [px] for the side under the plan, and for the words between them. */
 const [SIDE_ROOM, WORDS_ROOM] = [44, 22]
@@ -24,7 +26,8 @@ const side = computed(() => size.height - 17)
 
 const bench = computed(() => answer.value?.bench ?? null)
 const on = computed(() => bench.value?.hull.curves ?? null)
-const ghost = computed(() => answer.value?.present?.hull.curves ?? null)
+/** The board that is laid on: one that is marked to lie beside, else the present one. */
+const ghost = computed(() => other.value?.curves ?? answer.value?.present?.hull.curves ?? null)
 const shift = computed(() =>
   on.value && ghost.value ? shiftFor(props.align, on.value, ghost.value) : 0,
 )

@@ -12,7 +12,7 @@ import { lengthText } from '../../units'
 import StripFilters from './StripFilters.vue'
 import { ridesWord } from './verdict'
 
-const { answer, fitting, putOnBench } = useTicket()
+const { answer, doubts, fitting, putOnBench } = useTicket()
 const { askWhyNot } = useCloser()
 const { rack } = useRack()
 const { units } = useSession()
@@ -123,6 +123,12 @@ function price(row: (typeof every.value)[number]): string {
     .join(', ')
 }
 
+/** How often a board stays on top, once that was drawn. */
+function top(id: number): string {
+  const share = doubts.value?.sure.find((one) => one.id === id)?.on_top ?? 0
+  return share >= 0.05 ? `, top ${Math.round(share * 100)}%` : ''
+}
+
 function says(row: (typeof every.value)[number]): string {
   const { board, label_says } = row.board
   const of = board.price ? `${board.price}, with fins, leash, pad or wax as all in` : ''
@@ -177,7 +183,7 @@ function says(row: (typeof every.value)[number]): string {
               {{ row.board.litres.toFixed(1) }} L</span
             >
             <span v-if="row.fit !== null" class="fit">{{
-              row.fit > 0 ? `fit ${Math.round(row.fit)}` : 'not yet'
+              row.fit > 0 ? `fit ${Math.round(row.fit)}${top(row.board.id)}` : 'not yet'
             }}</span>
             <span v-if="row.row" class="rides">{{
               ridesWord(row.row.rides, row.row.stays_on)

@@ -33,15 +33,27 @@ const offered = computed(() => {
     ? [...first.slice(0, first.length - 1), kind.value]
     : first
 })
-/** Of the leading kind: what else would do, best first. */
+/** How full a rail is, 0 to 1, in words of the trade. */
+const railWord = (rail: number) => (rail < 0.35 ? 'low' : rail < 0.65 ? 'medium' : 'full')
+const rails = computed(() => {
+  const [low, high] = kind.value?.windows?.rail ?? [0, 0]
+  const words = [...new Set([railWord(low ?? 0), railWord(high ?? 0)])]
+  return kind.value?.windows ? `${words.join(' to ')} rails` : ''
+})
+/** What else is matched, best first: tails, fins and builds of the leading kind, rails of any. */
 const suits = computed(() => {
   const size = settled.value
-  if (!size || kind.value?.family !== kinds.value[0]?.family) return ''
-  const tails = (size.tails ?? []).slice(0, 2).map((option) => option.name)
-  const fins = (size.fins ?? []).slice(0, 2).map((option) => option.name)
+  if (!size || kind.value?.family !== kinds.value[0]?.family) return rails.value
+  const first = (options: readonly { name: string }[]) =>
+    options
+      .slice(0, 2)
+      .map((option) => option.name)
+      .join(' or ')
   const fin = size.fin_size
   const sizes = fin ? ` in ${fin.sizes.join(' or ')}, ${fin.flex}` : ''
-  return `${tails.join(' or ')} tail; ${fins.join(' or ')}${sizes}`
+  return [`${first(size.tails)} tail`, rails.value, first(size.fins) + sizes, first(size.builds)]
+    .filter(Boolean)
+    .join('; ')
 })
 
 const DIMS = {
