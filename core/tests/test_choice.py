@@ -3,6 +3,7 @@
 import math
 from unittest import TestCase
 
+import numpy as np
 from hypothesis import assume, given
 from hypothesis import strategies as st
 
@@ -12,8 +13,10 @@ from chord_core.fit.case import case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.gates import closed_because, own_class
 from chord_core.fit.ordinary import board_at
+from chord_core.fit.precedence import standing
 from chord_core.fit.rank import rank
 from chord_core.fit.size import size
+from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
 from tests import tries
 from tests.strategies import boards, inches, surfers, waters
@@ -164,6 +167,40 @@ class Order(TestCase):
         surfer = {"mass_kg": 75, "rung": "linking", "budget": 600}
         first = ranked(surfer, {"usual_m": 1.0}, (dear, cheap)).ranking[0]
         self.assertEqual(first.index, 1)
+
+    def test_what_the_budget_buys_goes_first_if_it_fits_nearly_as_well_and_the_wish_before_it(self) -> None:
+        """A board within the budget before a better one over it; not one that fits badly; what is wished for
+        before both."""
+        dear = inches("all-rounder", 73, 20.5, 2.5, price=900)
+        cheap = inches("all-rounder", 74, 20.75, 2.6, price=400)
+        bad = inches("all-rounder", 68, 18.5, 2.2, price=300)
+        surfer = Surfer(mass_kg=75, rung="linking", budget=600)
+        for fits, order in (((98, 91, 40), [1, 0, 2]), ((98, 80, 40), [0, 1, 2]), ((98, 91, 88), [1, 2, 0])):
+            with self.subTest(fits):
+                stands = standing(surfer, (dear, cheap, bad), np.array(fits, float))
+                self.assertEqual(list(np.argsort(-stands)), order)
+        fish = inches("performance fish", 72, 21, 2.5, price=950)
+        wishes = surfer.model_copy(update={"wish": "performance fish"})
+        stands = standing(wishes, (dear, cheap, fish), np.array([98.0, 91.0, 86.0]))
+        self.assertEqual(list(np.argsort(-stands)), [2, 1, 0])
+        poor = surfer.model_copy(update={"budget": None})
+        stands = standing(poor, (dear, cheap, bad), np.array([98.0, 91.0, 40.0]))
+        self.assertEqual(list(np.argsort(-stands)), [0, 1, 2])
+
+    def test_the_step_goes_the_whole_fifth_where_the_rung_carries_more_still(self) -> None:
+        """Up 8 to 15 %; 15 to 20 % from a board that is far too small for this rung; never more than a
+        fifth (``trade.md``)."""
+        for dims, low, high in (((66, 18.25, 2.15), 1.15, 1.20), ((73, 20, 2.5), 1.08, 1.15)):
+            now = inches("all-rounder", *dims)
+            litres = float(labelled_hulls([now]).litres[0])
+            surfer = Surfer(mass_kg=75, rung="linking", aim="more waves", present_board=now)
+            school = next(
+                one
+                for one in size(SizeRequest(surfer=surfer, water=Water(usual_m=1.0))).schools
+                if one.name == "by step"
+            )
+            self.assertAlmostEqual(school.low_l / litres, low, places=2)
+            self.assertAlmostEqual(school.high_l / litres, high, places=2)
 
     def test_litres_inside_the_band_fit_better_than_far_outside(self) -> None:
         rack = tuple(inches("all-rounder", 72, 20, 2.5, stated_litres=litres) for litres in (28, 33, 35, 37))

@@ -27,6 +27,7 @@ from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pa
 from chord_core.fit.handling import DUCK_MOST
 from chord_core.fit.needs import needs_of
 from chord_core.fit.pile import Pile
+from chord_core.fit.precedence import over_budget, tiers
 from chord_core.fit.remembered import remembered
 from chord_core.fit.sentences import About, reasons
 from chord_core.fit.shared import judge
@@ -140,21 +141,15 @@ class JudgedRack:
         )
 
 
-def _over(board: Board, budget: float | None) -> bool:
-    return bool(budget and board.price and board.price > budget)
-
-
 def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) -> Rows:
-    """Rows, best first; what the wish names goes before, if it is not far off. Neighbours within a step of
-    fit are "either": the one within the budget stands first, then the better fit, then the litres nearer the
-    target. No board's place against another depends on a third."""
+    """Rows, best first; what the wish names goes before, and what the budget buys, each if it is not far off.
+    Neighbours within a step of fit are "either": the one within the budget stands first, then the better fit,
+    then the litres nearer the target. No board's place against another depends on a third."""
     surfer = sized.case.rider.surfer
-    budget, rules = surfer.budget, table("fit")
-    wished = np.array([board.family == surfer.wish for board in boards]) & (fit >= rules["wish_from"])
-    over = [_over(board, budget) for board in boards]
-    step = np.floor(fit / rules["either_within"])
+    over = [over_budget(board, surfer) for board in boards]
+    step = np.floor(fit / table("fit")["either_within"])
     off = np.abs(judged.hull.litres - sized.sizing.target_l)
-    return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step, ~wished))
+    return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step, -tiers(surfer, boards, fit)))
 
 
 def judge_rack(
@@ -206,13 +201,13 @@ def steadiest(rack: JudgedRack, sure: tuple[Sure, ...]) -> int | None:
     """Of the boards that are as good as the first, the one that stays on top most often; None where that is
     the first itself. As good: as much wished for, as much within the budget, fit within a step."""
     surfer, first = rack.case.rider.surfer, int(rack.order[0])
-    within = table("fit")["either_within"]
+    within, tier = table("fit")["either_within"], tiers(surfer, rack.boards, rack.fit)
 
     def as_good(row: int) -> bool:
         mine, theirs = rack.boards[row], rack.boards[first]
-        wished = (mine.family == surfer.wish) == (theirs.family == surfer.wish)
-        budget = _over(mine, surfer.budget) == _over(theirs, surfer.budget)
-        return wished and budget and rack.fit[first] - rack.fit[row] <= within
+        same = tier[row] == tier[first]
+        budget = over_budget(mine, surfer) <= over_budget(theirs, surfer)
+        return bool(same and budget and rack.fit[first] - rack.fit[row] <= within)
 
     tied = [one for one in sure if one.index == first or as_good(one.index)]
     best = max(tied, key=lambda one: (one.on_top, one.index == first), default=None)

@@ -53,7 +53,16 @@ def by_ratio(rider: Rider, spot: Spot, family: str | None) -> School:
 
 
 def _direction(rider: Rider, spot: Spot, family: str | None, now: float) -> tuple[str, str]:
-    """Which way to step from the present board, and why."""
+    """Which way to step from the present board, and why: the whole fifth up where that is still less than the
+    rung carries."""
+    way, why = _way(rider, spot, family, now)
+    most = table("sizing")["step"]["far up"][1]
+    if way == "up" and band_for(rider, spot, family)[0] > most * now:
+        return "far up", f"{why}, and the rung carries more still"
+    return way, why
+
+
+def _way(rider: Rider, spot: Spot, family: str | None, now: float) -> tuple[str, str]:
     rules = table("sizing")
     for complaint in rider.surfer.complaints:
         if complaint in rules["step_by_complaint"]:
@@ -72,6 +81,7 @@ def _direction(rider: Rider, spot: Spot, family: str | None, now: float) -> tupl
 _WORDS = {
     "down": "8 to 15 % down",
     "up": "8 to 15 % up",
+    "far up": "15 to 20 % up",
     "trim": "about 5 % down",
     "keep": "about the same litres",
 }

@@ -12,6 +12,7 @@ from chord_core.documents.requests import SizeRequest
 from chord_core.fit.case import Case, case_with, times
 from chord_core.fit.factors import Best
 from chord_core.fit.pile import Pile
+from chord_core.fit.precedence import standing
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import rungs
 
@@ -71,7 +72,7 @@ def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[
         if other is None:
             continue
         fit = pile.fit(other, request.target_l, best)
-        order = np.argsort(-fit, kind="stable")
+        order = np.argsort(-standing(request.surfer, pile.boards, fit), kind="stable")
         if fit[order[0]] <= 0:
             continue
         count += 1

@@ -11,6 +11,7 @@ from chord_core.documents.requests import SizeRequest
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.gates import a
 from chord_core.fit.pile import Pile
+from chord_core.fit.precedence import standing
 from chord_core.tables import table
 
 #: A question is worth asking when staying with today's board costs this much on the mean, in points of fit.
@@ -44,7 +45,8 @@ def next_question(request: SizeRequest, case: Case, pile: Pile) -> NextQuestion 
     Args:
         pile: the boards to choose from; a few dozen at most.
     """
-    top = int(pile.fit(case, request.target_l).argmax())
+    surfer, boards = request.surfer, pile.boards
+    top = int(standing(surfer, boards, pile.fit(case, request.target_l)).argmax())
     found: list[tuple[float, float, dict[str, Any], str]] = []
     for row in _asked(case):
         costs, changes, becomes = [], 0, ""
@@ -53,8 +55,8 @@ def next_question(request: SizeRequest, case: Case, pile: Pile) -> NextQuestion 
             if other is None:
                 continue
             fit = pile.fit(other, request.target_l)
-            best = int(fit.argmax())
-            costs.append(float(fit[best] - fit[top]))
+            best = int(standing(surfer, boards, fit).argmax())
+            costs.append(max(float(fit[best] - fit[top]), 0.0))
             if best != top:
                 changes += 1
                 becomes = becomes or _other(pile.boards[best].family, pile.boards[top].family)

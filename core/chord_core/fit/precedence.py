@@ -1,0 +1,35 @@
+"""Which boards are answered before others whatever their fit: what the wish names, what the budget buys."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.documents.surfer import Surfer
+from chord_core.hull.stations import Array, Rows
+from chord_core.tables import table
+
+#: More than any fit: a board of a higher tier stands before every one of a lower.
+_A_TIER = 1000.0
+
+
+def over_budget(board: Board, surfer: Surfer) -> bool:
+    """Whether a board costs more than the surfer has."""
+    return bool(surfer.budget and board.price and board.price > surfer.budget)
+
+
+def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array) -> Rows:
+    """Tiers of boards, (n,): 2 for what the wish names, 1 for what the budget buys, each if it fits nearly as
+    well (``wish_from``, ``budget_from``); both together 3."""
+    rules = table("fit")
+    wished = np.array([board.family == surfer.wish for board in boards], bool)
+    bought = np.array([not over_budget(board, surfer) for board in boards], bool)
+    first, second = wished & (fit >= rules["wish_from"]), bought & (fit >= rules["budget_from"])
+    return np.asarray(2 * first.astype(int) + second)
+
+
+def standing(surfer: Surfer, boards: Sequence[Board], fit: Array) -> Array:
+    """Where boards stand against each other, (n,), more is before: by tier, then by fit."""
+    return np.asarray(fit + _A_TIER * tiers(surfer, boards, fit))
