@@ -28,7 +28,7 @@ class Verbs(TestCase):
         self.assertEqual(
             set(answer["windows"]),
             {"length_m", "width_m", "thickness_m", "litres", "nose_width_m", "tail_width_m", "nose_rocker_m",
-             "tail_rocker_m"},
+             "tail_rocker_m", "rail"},
         )  # fmt: skip
 
     def test_rank(self) -> None:

@@ -31,6 +31,7 @@ class Bench(BrowserCase):
 
     def test_a_straight_edge_reads_width_thickness_and_rocker(self) -> None:
         self.open_demo()
+        self.find("[data-doubts]")
         ActionChains(self.driver).move_to_element(self.find(".bench > svg")).perform()
         self.wait_text(".bench .note", "from the tail")
         for word in ("wide", "thick", "rocker", "bottom"):

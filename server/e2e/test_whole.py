@@ -161,8 +161,8 @@ class Rack(WholeCase):
             lambda: self.driver.switch_to.active_element.get_attribute("data-index") == "63", "the last board"
         )
         self.keys("w")
-        self.wait_text(".why-not", "Why not")
-        self.assertTrue(self.text("[data-why-not] li"))
+        self.wait(lambda: self.text("[data-why-not] li"), "the factor that fails")
+        self.assertRegex(self.text(".why-not h3"), r"Why not .+\?")
         self.keys(Keys.ENTER)
         self.wait_text("[data-verdict]", "Not yet, not here.")
 

@@ -9,7 +9,7 @@ import SkillCard from './SkillCard.vue'
 import WantsCard from './WantsCard.vue'
 import WaterCard from './WaterCard.vue'
 
-defineProps<{ open: number }>()
+const props = defineProps<{ open: number }>()
 defineEmits<{ toggle: [digit: number] }>()
 const { state, doubts, fitting, facts, history, open: openTicket, openAgain } = useTicket()
 
@@ -18,6 +18,14 @@ const place = computed(() => state.list.findIndex((row) => row.id === fitting.va
 const asks = computed(() => {
   if (!doubts.value || doubts.value.version !== state.fitting?.version) return ''
   return doubts.value.next_question?.says ?? 'Enough asked: no answer would change the board.'
+})
+/** The card that takes the answer to the next question. */
+const CARDS: Record<string, number> = { foot_weight: 2, style: 2, aim: 5 }
+const answers = computed(() => {
+  const field = asks.value ? doubts.value?.next_question?.field : undefined
+  if (!field) return 0
+  const digit = field.startsWith('water.') ? 4 : (CARDS[field] ?? 1)
+  return digit === props.open ? 0 : digit
 })
 /** Earlier fittings of the same surfer, and by which day they were opened. */
 const earlier = computed(() => history.value.filter((row) => row.id !== fitting.value?.id))
@@ -69,7 +77,13 @@ function walk(by: number): void {
       <RidesCard :open="open === 3" @toggle="$emit('toggle', 3)" />
       <WaterCard :open="open === 4" @toggle="$emit('toggle', 4)" />
       <WantsCard :open="open === 5" @toggle="$emit('toggle', 5)" />
-      <p v-if="asks" class="next" data-next><span class="label">Next question</span> {{ asks }}</p>
+      <p v-if="asks" class="next" data-next>
+        <span class="label">Next question</span>
+        <button v-if="answers" class="plain" type="button" @click="$emit('toggle', answers)">
+          {{ asks }}
+        </button>
+        <template v-else>{{ asks }}</template>
+      </p>
       <DaysBars />
     </div>
   </section>
@@ -116,6 +130,11 @@ h1 {
   padding: 6px 0;
   border-top: 1px dotted var(--hairline);
   font-size: 14px;
+}
+.next button {
+  padding: 0;
+  text-decoration: underline dotted var(--faint);
+  text-underline-offset: 3px;
 }
 .next .label {
   display: block;

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { Refused } from '../../api/client'
+import { Refused, type Water } from '../../api/client'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { faceText, readFace } from '../../units'
+import { faceText, readFace, readNumber } from '../../units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
@@ -26,6 +26,15 @@ const days = [
   { field: 'usual_m', label: 'Usual day' },
   { field: 'big_m', label: 'Big day' },
 ] as const
+
+const CROWDS: NonNullable<Water['crowd']>[] = ['low', 'medium', 'high']
+const WINDS: NonNullable<Water['wind']>[] = ['offshore', 'none', 'cross', 'onshore']
+
+/** What is assumed of a fact that is no height, as it stands. */
+function plainGuess(field: string): string | undefined {
+  const value = assumed.value.get(`water.${field}`)
+  return value === undefined ? undefined : String(value)
+}
 
 function guess(field: string): string | undefined {
   const value = assumed.value.get(`water.${field}`)
@@ -105,6 +114,46 @@ async function keep(): Promise<void> {
         @change="setWater({ [day.field]: $event })"
       />
     </template>
+    <FactField
+      v-if="water.kind === 'river'"
+      label="Flow m/s"
+      :plausible="[0.5, 10]"
+      :value="water.flow_m_s"
+      :show="String"
+      :read="readNumber"
+      :assumed="plainGuess('flow_m_s')"
+      :fault="fault('water.flow_m_s')"
+      @change="setWater({ flow_m_s: $event })"
+    />
+    <div v-else class="pair">
+      <v-select
+        label="Crowd"
+        :items="CROWDS"
+        :model-value="water.crowd ?? null"
+        :placeholder="plainGuess('crowd')"
+        persistent-placeholder
+        @update:model-value="setWater({ crowd: $event })"
+      />
+      <v-select
+        label="Wind"
+        :items="WINDS"
+        :model-value="water.wind ?? null"
+        :placeholder="plainGuess('wind')"
+        persistent-placeholder
+        @update:model-value="setWater({ wind: $event })"
+      />
+    </div>
+    <v-select
+      v-if="water.kind === 'sea' || !water.kind"
+      label="Must one duck-dive there"
+      clearable
+      :items="[
+        { title: 'yes', value: true },
+        { title: 'no, there is a channel', value: false },
+      ]"
+      :model-value="water.duck_dive_needed ?? null"
+      @update:model-value="setWater({ duck_dive_needed: $event })"
+    />
     <v-text-field
       v-model="name"
       label="Keep as a break called"
