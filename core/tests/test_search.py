@@ -11,6 +11,7 @@ from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water
 from chord_core.documents.answers import SolveResult
 from chord_core.errors import ChordError
 from chord_core.fit.case import case_with
+from chord_core.fit.options import WORTH_A_BUILD, WORTH_IT
 from chord_core.fit.pile import fit_in
 from chord_core.fit.size import size
 from chord_core.fit.solve import solve
@@ -147,10 +148,22 @@ class Windows(TestCase):
         fits = [kind.fit for kind in answer.families]
         wished = surfer.wish is not None
         self.assertTrue(wished or fits == sorted(fits, reverse=True))
-        for options in (answer.tails, answer.fins, answer.builds):
-            some = [option.fit for option in options]
-            self.assertEqual(some, sorted(some, reverse=True))
-            self.assertTrue(not answer.families or (some and min(some) >= 0.95 * max(some)))
+        if not answer.families:
+            return
+        lead = families()[answer.families[0].family]
+        for options, usual, worth in (
+            (answer.tails, lead.tail_shape, WORTH_IT),
+            (answer.fins, lead.fin_setup, WORTH_IT),
+            (answer.builds, lead.build, WORTH_A_BUILD),
+        ):
+            # What a family is usually made with gives way only to what is worth the change.
+            rest = [option.fit for option in options if option.name != usual]
+            self.assertEqual(rest, sorted(rest, reverse=True))
+            own = next((i for i, option in enumerate(options) if option.name == usual), None)
+            if own is not None:
+                self.assertTrue(all(option.fit > worth * options[own].fit for option in options[:own]))
+                self.assertTrue(all(option.fit <= worth * options[own].fit for option in options[own + 1 :]))
+            self.assertTrue(min(option.fit for option in options) >= 0.95 * max(o.fit for o in options))
             self.assertTrue(all(option.says for option in options))
 
     def test_a_back_foot_gets_no_twin(self) -> None:

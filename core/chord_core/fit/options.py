@@ -10,6 +10,10 @@ from chord_core.fit.search import Judge
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import Family, families, table
 
+#: Another tail or set-up has to be better by this share, another build by that: what a family is usually made
+#: with is known, and a shape is proven in the cheaper build.
+WORTH_IT, WORTH_A_BUILD = 1.005, 1.015
+
 
 def _own_first(own: str, others: list[str]) -> list[str]:
     return [own, *(name for name in others if name != own)]
@@ -55,10 +59,16 @@ def with_build(board: Board, build: str) -> Board:
 
 
 def _listed(
-    judge: Judge, names: list[str], made: Callable[[str], Board], says: Callable[[str], str]
+    judge: Judge, names: list[str], made: Callable[[str], Board], says: Callable[[str], str], worth: float
 ) -> tuple[Option, ...]:
+    """Options in order of fit; what a family is usually made with, ``names[0]``, goes after those only that
+    are better by ``worth``."""
     fit = judge.fit([made(name) for name in names])
-    order = sorted(range(len(names)), key=lambda i: (-fit[i], i))
+
+    def stands(i: int) -> tuple[int, float, int]:
+        return (0 if fit[i] > worth * fit[0] else 1 if i == 0 else 2), -float(fit[i]), i
+
+    order = sorted(range(len(names)), key=stands)
     near = [i for i in order if fit[i] >= table("fit")["near_best"] * fit.max()]
     return tuple(Option(name=names[i], fit=float(fit[i]), says=says(names[i])) for i in near)
 
@@ -67,14 +77,14 @@ def tails(judge: Judge, board: Board) -> tuple[Option, ...]:
     """Tails that fit nearly as well as the best, in order."""
     says = table("choice")["tail_says"]
     family = families()[board.family]
-    return _listed(judge, tails_for(family), lambda n: with_tail(board, n), lambda n: str(says[n]))
+    return _listed(judge, tails_for(family), lambda n: with_tail(board, n), lambda n: str(says[n]), WORTH_IT)
 
 
 def setups(judge: Judge, board: Board) -> tuple[Option, ...]:
     """Fin set-ups that fit nearly as well as the best, in order."""
     says, family = table("choice")["setup_says"], families()[board.family]
     names = setups_for(family, judge.case.rider)
-    return _listed(judge, names, lambda n: with_setup(board, n), lambda n: str(says[n]))
+    return _listed(judge, names, lambda n: with_setup(board, n), lambda n: str(says[n]), WORTH_IT)
 
 
 def builds(judge: Judge, board: Board) -> tuple[Option, ...]:
@@ -85,4 +95,6 @@ def builds(judge: Judge, board: Board) -> tuple[Option, ...]:
         price = f"{row['price_index']:g} times the price"
         return f"{row['feel']}; {row['life']} sessions, {price}; {row['fails']}"
 
-    return _listed(judge, builds_for(families()[board.family]), lambda n: with_build(board, n), says)
+    return _listed(
+        judge, builds_for(families()[board.family]), lambda n: with_build(board, n), says, WORTH_A_BUILD
+    )

@@ -13,7 +13,16 @@ from chord_core.documents.requests import SolveRequest
 from chord_core.errors import ChordError
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.gates import closed_because
-from chord_core.fit.options import builds_for, setups_for, tails_for, with_build, with_setup, with_tail
+from chord_core.fit.options import (
+    WORTH_A_BUILD,
+    WORTH_IT,
+    builds_for,
+    setups_for,
+    tails_for,
+    with_build,
+    with_setup,
+    with_tail,
+)
 from chord_core.fit.rank import judge_rack
 from chord_core.fit.search import Found, Judge, near
 from chord_core.fit.shapes import PINNED, boards_of, first_shapes
@@ -29,9 +38,6 @@ from chord_core.tables import families
 _STEPS, _LAST, _EACH = (0.5, 0.3, 0.15), (0.25, 0.12), 48
 #: Families that are looked into when none is named; the best of them is searched to the end.
 _FAMILIES = 3
-#: Another tail or set-up has to be better by this share, another build by that: what a family is usually made
-#: with is known, and a shape is proven in the cheaper build.
-_WORTH_IT, _WORTH_A_BUILD = 1.005, 1.015
 
 
 @dataclass(frozen=True)
@@ -65,9 +71,9 @@ def _dressed(judge: Judge, board: Board) -> Board:
     """The board with the tail, fin set-up and build that suit it best, its own where they are no worse."""
     family, rider = families()[board.family], judge.case.rider
     for names, made, worth in (
-        (tails_for(family), with_tail, _WORTH_IT),
-        (setups_for(family, rider), with_setup, _WORTH_IT),
-        (builds_for(family), with_build, _WORTH_A_BUILD),
+        (tails_for(family), with_tail, WORTH_IT),
+        (setups_for(family, rider), with_setup, WORTH_IT),
+        (builds_for(family), with_build, WORTH_A_BUILD),
     ):
         tried = [made(board, name) for name in names]
         fit = judge.fit([board, *tried])

@@ -8,7 +8,8 @@ import { useTicket } from '../../state/ticket'
 const props = defineProps<{
   field: 'present_board' | 'best_board' | 'worst_board'
   label: string
-  placeholder?: string
+  kind: string
+  placeholder: string
 }>()
 const { units, words } = useSession()
 const { facts, fault, setFacts } = useTicket()
@@ -64,6 +65,7 @@ const families = computed(() => words.value?.families.map((family) => family.nam
     v-model="text"
     :label="label"
     :placeholder="placeholder"
+    persistent-placeholder
     :error-messages="own || fault(`facts.${field}`)"
     :messages="confirm"
     @keydown.enter="take"
@@ -71,7 +73,7 @@ const families = computed(() => words.value?.families.map((family) => family.nam
   />
   <v-select
     v-if="board"
-    :label="`Kind: ${label.toLowerCase()}`"
+    :label="kind"
     :items="families"
     :model-value="board.family"
     @update:model-value="setFacts({ [field]: { ...board, family: $event } })"

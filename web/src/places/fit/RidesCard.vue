@@ -34,6 +34,7 @@ const said = computed(() =>
     <BoardLine
       field="present_board"
       label="Dims on one line"
+      kind="Kind of board"
       placeholder="7'2 x 21 1/4 x 2 3/4, 46 L"
     />
     <v-select
@@ -53,8 +54,18 @@ const said = computed(() =>
     <ul v-if="complaints.length" class="asks">
       <li v-for="one in complaints" :key="one">{{ one }}: “{{ words?.asks[one] }}”</li>
     </ul>
-    <BoardLine field="best_board" label="Best board ever" placeholder="dims on one line" />
-    <BoardLine field="worst_board" label="Worst board ever" placeholder="dims on one line" />
+    <BoardLine
+      field="best_board"
+      label="Best board ever"
+      kind="Kind of the best"
+      placeholder="dims on one line"
+    />
+    <BoardLine
+      field="worst_board"
+      label="Worst board ever"
+      kind="Kind of the worst"
+      placeholder="dims on one line"
+    />
   </TicketCard>
 </template>
 
