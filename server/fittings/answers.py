@@ -148,6 +148,9 @@ def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
         SurePlace(id=rack.ids[rows[one.index]], on_top=one.on_top, in_three=one.in_three, says=one.says)
         for one in sure
     )
+    for one in placed:
+        # Whoever is walked along the strip next lies on the bench at once.
+        drawn(rack.boards[rack.ids.index(one.id)])
     tried = None
     if surfer.present_board:
         open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
+from chord_core.compiled import compiled
 from chord_core.hull.constants import END_THICKNESS_SHARE, LOW_POINT_SHARE
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.stations import SHARE, Array
@@ -44,19 +45,30 @@ def monotone_cubic(knots: Array, values: Array, places: Array) -> Array:
     steps = np.diff(knots, axis=1)
     rise = np.diff(values, axis=1) / steps
     slopes = _slopes(steps, rise)
+    out = np.empty(places.shape)
+    _read(knots, values, slopes, places, out)
+    return out
+
+
+@compiled
+def _read(knots: Array, values: Array, slopes: Array, places: Array, out: Array) -> None:
+    """The cubic of each row at its places; beyond the ends the end pieces go on."""
     last = knots.shape[1] - 2
-    piece = (places[:, :, None] >= knots[:, None, 1:-1]).sum(-1).clip(0, last)
-    row = np.arange(len(knots))[:, None]
-    h = steps[row, piece]
-    t = (places - knots[row, piece]) / h
-    y0, y1 = values[row, piece], values[row, piece + 1]
-    d0, d1 = slopes[row, piece] * h, slopes[row, piece + 1] * h
-    return np.asarray(
-        (1 + 2 * t) * (1 - t) ** 2 * y0
-        + t * (1 - t) ** 2 * d0
-        + t**2 * (3 - 2 * t) * y1
-        + t**2 * (t - 1) * d1
-    )
+    for i in range(places.shape[0]):
+        for j in range(places.shape[1]):
+            at, piece = places[i, j], 0
+            while piece < last and at >= knots[i, piece + 1]:
+                piece += 1
+            h = knots[i, piece + 1] - knots[i, piece]
+            t = (at - knots[i, piece]) / h
+            y0, y1 = values[i, piece], values[i, piece + 1]
+            d0, d1 = slopes[i, piece] * h, slopes[i, piece + 1] * h
+            out[i, j] = (
+                (1 + 2 * t) * (1 - t) ** 2 * y0
+                + t * (1 - t) ** 2 * d0
+                + t**2 * (3 - 2 * t) * y1
+                + t**2 * (t - 1) * d1
+            )
 
 
 def thickness_curve(fleet: Fleet) -> Array:

@@ -8,11 +8,11 @@ import { useTicket } from './ticket'
 export function useBeside() {
   const { closer } = useCloser()
   const { strip } = useStrip()
-  const { fitting } = useTicket()
+  const { version } = useTicket()
   return computed(() => {
     const found = closer.compared
     const curves = found?.curves[1]
-    if (!strip.beside.length || !curves || found.version !== fitting.value?.version) return null
+    if (!strip.beside.length || !curves || found.version !== version.value) return null
     return { name: found.names[1] ?? '', curves }
   })
 }

@@ -30,6 +30,7 @@ export interface SaverEvents {
 export class Saver {
   private pending: Change | null = null
   private sending: Change | null = null
+  private keeping = 0
 
   constructor(
     private fitting: { id: number; version: number },
@@ -51,12 +52,15 @@ export class Saver {
 
   push(change: Change): void {
     this.pending = this.pending ? over(this.pending, change) : change
-    this.keep()
     void this.send()
+    // On its way first; then it is shown and kept.
+    window.clearTimeout(this.keeping)
+    this.keeping = window.setTimeout(() => this.keep())
   }
 
   /** Say and keep what is not saved yet. */
   private keep(): void {
+    window.clearTimeout(this.keeping)
     const ahead =
       this.sending && this.pending
         ? over(this.sending, this.pending)

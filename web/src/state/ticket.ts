@@ -221,6 +221,8 @@ export function useTicket() {
     state,
     fitting,
     answer,
+    /** The version of the answer that is shown; what is only typed does not move it. */
+    version: computed(() => state.fitting?.version),
     /** The size answer with its windows, as last searched. */
     settled: computed(() => state.settled?.size ?? null),
     /** Whether it is of the facts as they stand. */

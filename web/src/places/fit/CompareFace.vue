@@ -6,11 +6,11 @@ import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { lengthText, thicknessText, widthText } from '../../units'
 
-const { fitting } = useTicket()
+const { version } = useTicket()
 const { units } = useSession()
 const { closer } = useCloser()
 const compared = computed(() => closer.compared)
-const stale = computed(() => compared.value?.version !== fitting.value?.version)
+const stale = computed(() => compared.value?.version !== version.value)
 
 const WORDS: Record<string, string> = {
   litres: 'litres',

@@ -12,7 +12,7 @@ import { thicknessText, widthText } from '../../units'
 import { useSize } from './size'
 
 const props = defineProps<{ align: 'tail' | 'wide' | 'nose' }>()
-const { answer, fitting } = useTicket()
+const { answer, version } = useTicket()
 const { units } = useSession()
 const { closer } = useCloser()
 const other = useBeside()
@@ -124,7 +124,7 @@ const ends = computed(() => {
 /** Where the weight stands: of the board on the bench as the ticket stands, else nothing. */
 const feet = computed(() => {
   const { faces } = closer
-  const does = faces?.version === fitting.value?.version ? faces?.bench?.behaviour : null
+  const does = faces?.version === version.value ? faces?.bench?.behaviour : null
   if (!does) return []
   const spots: [number | null, string, string][] = [
     [does.turn_point_m, 'turn', 'where the weight stands to turn'],

@@ -7,7 +7,7 @@ import { useTicket } from '../../state/ticket'
 import { csvOf, rowsOf } from './numbers'
 
 defineEmits<{ why: [name: string] }>()
-const { answer, fitting } = useTicket()
+const { answer, version } = useTicket()
 const { units } = useSession()
 const { closer } = useCloser()
 const done = ref('')
@@ -28,7 +28,7 @@ const parts = computed(() => {
   const half = Math.ceil(rows.value.length / 2)
   return [rows.value.slice(0, half), rows.value.slice(half)]
 })
-const stale = computed(() => closer.faces?.version !== fitting.value?.version)
+const stale = computed(() => closer.faces?.version !== version.value)
 const show = (value: number | null, places: number) => (value === null ? '' : value.toFixed(places))
 
 async function copy(what: string, text: string): Promise<void> {

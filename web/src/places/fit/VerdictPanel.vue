@@ -7,7 +7,7 @@ import { headline, litresLine, waveLines } from './verdict'
 import WhyNot from './WhyNot.vue'
 
 defineEmits<{ why: [name: string] }>()
-const { answer, doubts, facts, fitting, settled, water } = useTicket()
+const { answer, doubts, facts, version, settled, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const notYet = computed(() => answer.value?.size.cautions.find((says) => says.includes('not here')))
@@ -45,7 +45,7 @@ const place = computed(() => {
 </script>
 
 <template>
-  <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="fitting?.version">
+  <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="version">
     <div class="body">
       <h2 data-verdict>
         {{ headline(answer) }}

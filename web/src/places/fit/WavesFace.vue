@@ -9,7 +9,7 @@ import { useTicket } from '../../state/ticket'
 import { faceWord } from '../../units'
 import { useSize } from './size'
 
-const { answer, assumed, facts, fitting, water } = useTicket()
+const { answer, assumed, facts, version, water } = useTicket()
 const { words } = useSession()
 const { closer } = useCloser()
 const [LEFT, TOP, FOOT] = [56, 20, 22]
@@ -25,7 +25,7 @@ const body = computed(() => facts.value.height_m ?? Number(assumed.value.get('he
 const steep = computed(
   () => water.value.steepness ?? String(assumed.value.get('water.steepness') ?? 'average'),
 )
-const stale = computed(() => closer.faces?.version !== fitting.value?.version)
+const stale = computed(() => closer.faces?.version !== version.value)
 
 interface Map {
   title: string

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useCloser } from '../../state/closer'
 import { useTicket } from '../../state/ticket'
 
-const { answer, fitting } = useTicket()
+const { answer, version } = useTicket()
 const { closer, askWhyNot } = useCloser()
 const THINGS: Record<string, string> = {
   litres: 'litres',
@@ -12,9 +12,7 @@ const THINGS: Record<string, string> = {
   practice: 'practice',
   break: 'other water',
 }
-const found = computed(() =>
-  closer.whyNot?.version === fitting.value?.version ? closer.whyNot : null,
-)
+const found = computed(() => (closer.whyNot?.version === version.value ? closer.whyNot : null))
 const worth = computed(() => (answer.value?.bench?.ranked?.fit ?? 100) < 95)
 </script>
 

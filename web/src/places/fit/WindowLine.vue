@@ -51,40 +51,52 @@ const says = computed(() =>
 <template>
   <div class="window" role="group" :aria-label="title">
     <div class="words">
-      <v-menu v-model="open" :close-on-content-click="false" location="top start">
-        <template #activator="{ props: menu }">
-          <button class="plain label" type="button" v-bind="menu" title="why, and pin">
-            {{ title }}
-          </button>
-        </template>
-        <div class="sheet editor" role="dialog" :aria-label="`Why ${title.toLowerCase()}`">
-          <p>{{ why }}</p>
-          <FactField
-            v-if="pins"
-            label="Pin at"
-            :plausible="[low * 0.6, high * 1.6]"
-            :value="pinned ? low : null"
-            :show="show"
-            :read="read"
-            @change="emit('pin', $event)"
-          />
-          <p v-else>The handle on the ruler sets the litres.</p>
-          <span class="ends">
-            <button
-              v-if="pins && bench !== null && !pinned"
-              class="plain"
-              type="button"
-              @click="emit('pin', bench)"
-            >
-              as on the bench, {{ show(bench) }}
-            </button>
-            <button v-if="pinned" class="plain" type="button" @click="emit('pin', null)">
-              take the pin out
-            </button>
-            <button class="plain" type="button" @click="open = false">close</button>
-          </span>
-        </div>
-      </v-menu>
+      <button
+        class="plain label"
+        type="button"
+        title="why, and pin"
+        aria-haspopup="dialog"
+        @click="open = true"
+      >
+        {{ title }}
+        <!-- Made when it is opened: eight menus redrawn at every answer cost more than the lines. -->
+        <v-menu
+          v-if="open"
+          v-model="open"
+          activator="parent"
+          :open-on-click="false"
+          :close-on-content-click="false"
+          location="top start"
+        >
+          <div class="sheet editor" role="dialog" :aria-label="`Why ${title.toLowerCase()}`">
+            <p>{{ why }}</p>
+            <FactField
+              v-if="pins"
+              label="Pin at"
+              :plausible="[low * 0.6, high * 1.6]"
+              :value="pinned ? low : null"
+              :show="show"
+              :read="read"
+              @change="emit('pin', $event)"
+            />
+            <p v-else>The handle on the ruler sets the litres.</p>
+            <span class="ends">
+              <button
+                v-if="pins && bench !== null && !pinned"
+                class="plain"
+                type="button"
+                @click="emit('pin', bench)"
+              >
+                as on the bench, {{ show(bench) }}
+              </button>
+              <button v-if="pinned" class="plain" type="button" @click="emit('pin', null)">
+                take the pin out
+              </button>
+              <button class="plain" type="button" @click="open = false">close</button>
+            </span>
+          </div>
+        </v-menu>
+      </button>
       <span class="need">{{ says }}</span>
       <span class="off">{{ off }}</span>
       <span class="now">{{ bench === null ? '' : show(bench) }}</span>
