@@ -286,6 +286,25 @@ class TwoAtOne(WholeCase):
         self.assertEqual((facts["rung"], facts["mass_kg"]), ("linking", 72))
         self.assertIsNone(self.driver.execute_script(kept))
 
+    def test_what_was_sent_with_a_bad_fact_is_saved_without_it(self) -> None:
+        self.open_demo()
+        self.find("[data-card='2'] > button").click()
+        self.find("[data-card='2'].open .editor")
+        offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
+        self.find("//label[contains(., 'makes speed, links turns')]").click()
+        self.find("[data-card='1'] > button").click()
+        self.type_over(self.field("Mass"), "3")
+        self.field("Mass").send_keys(Keys.TAB)
+        self.wait_text(".saving", "the server is away")
+        back = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
+        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", back)
+        self.wait_text("[data-card='1']", "at least 15")
+        self.wait(lambda: Fitting.objects.get(facts__name="Ines Varga").facts["rung"] == "linking", "saved")
+        self.assertEqual(Fitting.objects.get(facts__name="Ines Varga").facts["mass_kg"], 68)
+        self.assertEqual(self.field("Mass").get_attribute("value"), "3 kg")
+
     def test_what_a_closed_window_left_unsaved_is_saved_by_the_next(self) -> None:
         self.open_demo()
         row = Fitting.objects.get(facts__name="Ines Varga")

@@ -16,6 +16,20 @@ export function over(first: Change, then: Change): Change {
   return made
 }
 
+/** A change without the fact that was refused; null where nothing else is in it, or it cannot be told. */
+function without(change: Change, field: string): Change | null {
+  const [part, name] = field.split('.')
+  if ((part !== 'facts' && part !== 'water') || !name || !(name in (change[part] ?? {})))
+    return null
+  const kept = { ...(change[part] as Record<string, unknown>) }
+  delete kept[name]
+  const rest: Change = { ...change, [part]: kept }
+  const some = Object.values(rest).some(
+    (value) => value !== null && (typeof value !== 'object' || Object.keys(value).length > 0),
+  )
+  return some ? rest : null
+}
+
 export type SaveState = 'saved' | 'saving' | 'refused' | 'waiting'
 
 export interface SaverEvents {
@@ -53,21 +67,21 @@ export class Saver {
   push(change: Change): void {
     this.pending = this.pending ? over(this.pending, change) : change
     void this.send()
-    // On its way first; then it is shown and kept.
-    window.clearTimeout(this.keeping)
-    this.keeping = window.setTimeout(() => this.keep())
+    this.keep()
   }
 
-  /** Say and keep what is not saved yet. */
+  /** Say what is not saved yet at once, for the next change is laid over it; keep it a moment later. */
   private keep(): void {
-    window.clearTimeout(this.keeping)
     const ahead =
       this.sending && this.pending
         ? over(this.sending, this.pending)
         : (this.pending ?? this.sending)
-    if (ahead) window.localStorage.setItem(KEPT + this.fitting.id, JSON.stringify(ahead))
-    else window.localStorage.removeItem(KEPT + this.fitting.id)
     this.events.ahead(ahead)
+    window.clearTimeout(this.keeping)
+    this.keeping = window.setTimeout(() => {
+      if (ahead) window.localStorage.setItem(KEPT + this.fitting.id, JSON.stringify(ahead))
+      else window.localStorage.removeItem(KEPT + this.fitting.id)
+    })
   }
 
   private async send(): Promise<void> {
@@ -109,6 +123,9 @@ export class Saver {
     }
     if (error instanceof Refused && error.status < 500) {
       this.events.refused(error)
+      // What was sent along with it is right, and is sent again without it.
+      const rest = without(change, error.fault.field)
+      if (rest) this.pending = this.pending ? over(rest, this.pending) : rest
       return 'refused'
     }
     // The server is away: keep what was typed and try again, later changes on top.

@@ -25,7 +25,8 @@ watch(
   async () => {
     const now = board.value
     const line = now ? await written(now) : ''
-    if (board.value === now) text.value = taken = line
+    // What somebody typed meanwhile stays.
+    if (board.value === now && text.value === taken) text.value = taken = line
   },
   { immediate: true },
 )
@@ -45,6 +46,7 @@ async function take(): Promise<void> {
   try {
     const read = await told<Line>(api.POST('/api/line/', { body: { text: text.value } }))
     confirm.value = read.confirm ?? ''
+    taken = text.value
     setFacts({ [props.field]: boardFrom(read) })
   } catch (error) {
     own.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'

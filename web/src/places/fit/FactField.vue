@@ -33,7 +33,11 @@ function shown(): string {
 watch(
   () => [props.value, props.show],
   () => {
-    if (!typing.value) text.value = shown()
+    // What was refused stays as it was typed, beside what is said about it.
+    const refused = props.fault !== undefined && text.value === sent.value
+    if (typing.value || refused) return
+    if (sent.value === text.value) sent.value = shown()
+    text.value = shown()
   },
   { immediate: true },
 )
@@ -74,7 +78,9 @@ function left(): void {
   typing.value = false
   // What was read is written as we write it; what was refused stays as it was typed.
   const read = text.value.trim() ? props.read(text.value) : { value: null }
-  if ('value' in read && read.value === (props.value ?? null)) text.value = shown()
+  if (!('value' in read) || read.value !== (props.value ?? null)) return
+  if (sent.value === text.value) sent.value = shown()
+  text.value = shown()
 }
 
 onBeforeUnmount(() => typing.value && take())
