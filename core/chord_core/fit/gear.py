@@ -148,8 +148,8 @@ def trade_in(board: Board, hull: Hull, row: int, sessions: float, condition: flo
 
 
 def out_of_the_door(board: Board, taken_in: float = 0.0, bag: bool = False) -> float | None:
-    """Price of a board with fins unless they are included, leash, pad unless there is one (wax on boards
-    that take none), and a bag if wanted, less what is traded in; None where the board has no price."""
+    """Price of a board with fins unless they are included, leash, pad (wax where there is one already,
+    or none is taken), and a bag if wanted, less what is traded in; None where the board has no price."""
     if board.price is None:
         return None
     prices = table("gear")["prices"]

@@ -44,7 +44,8 @@ class Prices(ApiCase):
         for more, extra in (
             ({"fins_included": False}, prices["fins"] + prices["leash"] + prices["pad"]),
             ({"fins_included": True}, prices["leash"] + prices["pad"]),
-            ({"fins_included": True, "pad": True}, prices["leash"]),
+            # Who has a pad, or takes none, buys wax.
+            ({"fins_included": True, "pad": True}, prices["leash"] + prices["wax"]),
         ):
             with self.subTest(**more):
                 made = self.good("post", "/api/boards/", {"board": {**BOARD, "price": 600, **more}})
