@@ -125,6 +125,13 @@ class BrowserCase(StaticLiveServerTestCase):
         """Wait until all that was typed is saved."""
         self.wait_text(".saving", "saved")
 
+    def server_away(self, away: bool = True) -> None:
+        """Take the network from the page, or give it back."""
+        speed = 0 if away else -1
+        how = {"offline": away, "latency": 0, "downloadThroughput": speed, "uploadThroughput": speed}
+        self.driver.execute_cdp_cmd("Network.enable", {})
+        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", how)
+
     def requests(self) -> list[str]:
         """Addresses that the page has asked for since the last call."""
         entries = (json.loads(entry["message"])["message"] for entry in self.driver.get_log("performance"))

@@ -258,13 +258,10 @@ class SlipsOfTheHand(BrowserCase):
     def test_typed_while_the_server_is_away_is_saved_when_it_is_back(self) -> None:
         self.open_demo()
         self.find("[data-card='1'] > button").click()
-        offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
+        self.server_away()
         self.type_over(self.field("Mass"), "72")
         self.wait_text(".saving", "the server is away")
-        back = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", back)
+        self.server_away(False)
         self.saved()
         self.assertEqual(Fitting.objects.get(facts__name="Ines Varga").facts["mass_kg"], 72)
 

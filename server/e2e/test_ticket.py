@@ -161,6 +161,19 @@ class Wants(Card):
             self.kept("facts", aim=aim, wish=wish)
 
 
+class Undo(Card):
+    def test_another_break_taken_back_brings_all_of_the_water_with_it(self) -> None:
+        self.open_demo()
+        self.card(4)
+        self.pick("Crowd", "high")
+        self.kept("water", crowd="high")
+        self.pick("Break", "Lantern Point")
+        self.kept("water", name="Lantern Point", crowd=None)
+        self.find(".ticket h1").click()
+        ActionChains(self.driver).key_down(Keys.CONTROL).send_keys("z").key_up(Keys.CONTROL).perform()
+        self.kept("water", name="Ropewalk", crowd="high", usual_m=0.95)
+
+
 class CanDo(Card):
     def test_a_digit_names_the_rung_and_the_style_is_said(self) -> None:
         self.open_demo()

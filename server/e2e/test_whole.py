@@ -265,9 +265,7 @@ class TwoAtOne(WholeCase):
         self.open_demo()
         self.find("[data-card='2'] > button").click()
         self.find("[data-card='2'].open .editor")
-        offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
+        self.server_away()
         self.find("//label[contains(., 'makes speed, links turns')]").click()
         self.wait_text(".saving", "the server is away")
         self.find("[data-card='1'] > button").click()
@@ -279,8 +277,7 @@ class TwoAtOne(WholeCase):
         self.assertEqual(
             json.loads(self.driver.execute_script(kept))["facts"], {"rung": "linking", "mass_kg": 72}
         )
-        back = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", back)
+        self.server_away(False)
         self.saved()
         facts = Fitting.objects.get(facts__name="Ines Varga").facts
         self.assertEqual((facts["rung"], facts["mass_kg"]), ("linking", 72))
@@ -290,16 +287,13 @@ class TwoAtOne(WholeCase):
         self.open_demo()
         self.find("[data-card='2'] > button").click()
         self.find("[data-card='2'].open .editor")
-        offline = {"offline": True, "latency": 0, "downloadThroughput": 0, "uploadThroughput": 0}
-        self.driver.execute_cdp_cmd("Network.enable", {})
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", offline)
+        self.server_away()
         self.find("//label[contains(., 'makes speed, links turns')]").click()
         self.find("[data-card='1'] > button").click()
         self.type_over(self.field("Mass"), "3")
         self.field("Mass").send_keys(Keys.TAB)
         self.wait_text(".saving", "the server is away")
-        back = {**offline, "offline": False, "downloadThroughput": -1, "uploadThroughput": -1}
-        self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", back)
+        self.server_away(False)
         self.wait_text("[data-card='1']", "at least 15")
         self.wait(lambda: Fitting.objects.get(facts__name="Ines Varga").facts["rung"] == "linking", "saved")
         self.assertEqual(Fitting.objects.get(facts__name="Ines Varga").facts["mass_kg"], 68)

@@ -71,10 +71,8 @@ def ticket_of(
         ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must, now)
         if leads in rack.ids:
             ranking = ranking.led_by(rack.ids.index(leads))
-    best = [row for row in ranking.open_first if row < len(rack.ids)] if ranking else []
-    return Ticket(
-        rack, fleet, case, ranking, now, chosen if chosen is not None else best[0] if best else None
-    )
+    best = (row for row in ranking.open_first if row < len(rack.ids)) if ranking else iter(())
+    return Ticket(rack, fleet, case, ranking, now, chosen if chosen is not None else next(best, None))
 
 
 def answer_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None = None) -> Answer:
@@ -129,9 +127,7 @@ def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> tuple[SizeRes
     if pins is None or closed_because(families()[pins.family], case.rider, case.spot):
         return answer, None
     measures = Pinned.model_validate(pins.model_dump(exclude={"family"}))
-    return answer, pinned_size(sized, pins.family, measures) if measures.model_dump(
-        exclude_none=True
-    ) else None
+    return answer, pinned_size(sized, pins.family, measures)
 
 
 def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:

@@ -27,6 +27,13 @@ from fittings.documents import (
 )
 from fittings.models import Fitting
 
+_LEADS = OpenApiParameter("leads", OpenApiTypes.INT, description="as the doubts named it")
+
+
+def _leads(request: Request) -> int | None:
+    """The board that leads a tie, if one is named."""
+    return parse(Leads, {"leads": request.query_params.get("leads")}).leads
+
 
 class FittingsView(ShopView):
     """The tickets of the shop."""
@@ -47,13 +54,12 @@ class FittingView(ShopView):
     """One ticket with its answer."""
 
     @extend_schema(
-        parameters=[OpenApiParameter("leads", OpenApiTypes.INT, description="as the doubts named it")],
+        parameters=[_LEADS],
         responses=FittingOut,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it; the answer is computed now."""
-        leads = parse(Leads, request.query_params.dict()).leads
-        return answer(services.as_document(self.own_or_404(Fitting, pk), leads))
+        return answer(services.as_document(self.own_or_404(Fitting, pk), _leads(request)))
 
     @extend_schema(request=FittingPatch, responses=FittingOut)
     def patch(self, request: Request, pk: int) -> HttpResponse:
@@ -109,19 +115,19 @@ class SinceView(ShopView):
 class FacesView(ShopView):
     """The faces of the bench."""
 
-    @extend_schema(operation_id="fitting_faces", responses=Faces)
+    @extend_schema(operation_id="fitting_faces", parameters=[_LEADS], responses=Faces)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What the board on the bench and the present one do, number by number."""
-        return answer(services.faces_of(self.own_or_404(Fitting, pk)))
+        return answer(services.faces_of(self.own_or_404(Fitting, pk), _leads(request)))
 
 
 class WhyView(ShopView):
     """Why the numbers are what they are."""
 
-    @extend_schema(operation_id="fitting_why", responses=Why)
+    @extend_schema(operation_id="fitting_why", parameters=[_LEADS], responses=Why)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Derive the numbers of the board on the bench."""
-        return answer(services.why_of(self.own_or_404(Fitting, pk)))
+        return answer(services.why_of(self.own_or_404(Fitting, pk), _leads(request)))
 
 
 class WhyNotView(ShopView):
@@ -129,13 +135,16 @@ class WhyNotView(ShopView):
 
     @extend_schema(
         operation_id="fitting_why_not",
-        parameters=[OpenApiParameter("board", OpenApiTypes.INT, description="of the rack; else the bench's")],
+        parameters=[
+            OpenApiParameter("board", OpenApiTypes.INT, description="of the rack; else the bench's"),
+            _LEADS,
+        ],
         responses=WhyNot,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What speaks most against it, and the smallest change that would make it right."""
-        board = parse(WhyNotOf, request.query_params.dict()).board
-        return answer(services.why_not_of(self.own_or_404(Fitting, pk), board))
+        board = parse(WhyNotOf, {"board": request.query_params.get("board")}).board
+        return answer(services.why_not_of(self.own_or_404(Fitting, pk), board, _leads(request)))
 
 
 class CompareView(ShopView):
@@ -143,13 +152,16 @@ class CompareView(ShopView):
 
     @extend_schema(
         operation_id="fitting_compare",
-        parameters=[OpenApiParameter("boards", OpenApiTypes.STR, required=True, description="7,12 or now,7")],
+        parameters=[
+            OpenApiParameter("boards", OpenApiTypes.STR, required=True, description="7,12 or now,7"),
+            _LEADS,
+        ],
         responses=Compared,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """The board on the bench against one or two others."""
         others = tuple(part for part in request.query_params.get("boards", "").split(",") if part)
-        return answer(services.compared_of(self.own_or_404(Fitting, pk), others))
+        return answer(services.compared_of(self.own_or_404(Fitting, pk), others, _leads(request)))
 
 
 class DocumentView(ShopView):

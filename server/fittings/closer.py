@@ -1,4 +1,8 @@
-"""A closer look at the boards of a ticket: number by number, why, why not, and laid on each other."""
+"""A closer look at the boards of a ticket: number by number, why, why not, and laid on each other.
+
+``leads`` is what the doubts named: where nobody chose a board it lies on the bench, so that what is looked at
+is what is shown.
+"""
 
 from chord_core.documents import Board, RideRequest, Surfer, Water
 from chord_core.documents.requests import ChangeRequest, CompareRequest
@@ -18,10 +22,10 @@ from rack.services import rack_of
 _BESIDE = 2
 
 
-def faces_for(fitting: Fitting, surfer: Surfer, water: Water) -> Faces:
+def faces_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None) -> Faces:
     """What the board on the bench and the present one do, number by number; null while mass or rung is not
     known."""
-    ticket = ticket_of(fitting, surfer, water)
+    ticket = ticket_of(fitting, surfer, water, leads=leads)
 
     def ridden(row: int | None) -> object:
         if row is None or ticket.case is None:
@@ -33,9 +37,9 @@ def faces_for(fitting: Fitting, surfer: Surfer, water: Water) -> Faces:
     )
 
 
-def why_for(fitting: Fitting, surfer: Surfer, water: Water) -> Why:
+def why_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None) -> Why:
     """Derivations of the fit, the band, the hull and the ride of the board on the bench."""
-    ticket = ticket_of(fitting, surfer, water)
+    ticket = ticket_of(fitting, surfer, water, leads=leads)
     if ticket.bench is None or ticket.ranking is None:
         return Why(version=fitting.version)
     board, ranking = ticket.fleet.boards[ticket.bench], ticket.ranking
@@ -51,7 +55,9 @@ def _row_of(ticket: Ticket, field: str, pk: int) -> int:
     return ticket.rack.ids.index(pk)
 
 
-def why_not_for(fitting: Fitting, surfer: Surfer, water: Water, board_id: int | None) -> WhyNot:
+def why_not_for(
+    fitting: Fitting, surfer: Surfer, water: Water, board_id: int | None, leads: int | None
+) -> WhyNot:
     """Why not a board: what speaks most against it, and the smallest change that would make it right.
 
     Raises:
@@ -59,7 +65,7 @@ def why_not_for(fitting: Fitting, surfer: Surfer, water: Water, board_id: int | 
     """
     rack = rack_of(fitting.shop)
     also = (rack.ids.index(board_id),) if board_id in rack.ids else ()
-    ticket = ticket_of(fitting, surfer, water, also)
+    ticket = ticket_of(fitting, surfer, water, also, leads)
     row = ticket.bench if board_id is None else _row_of(ticket, "board", board_id)
     if row is None or ticket.ranking is None:
         raise ChordError("board", board_id, "say mass and what they can do, and put a board on the bench")
@@ -89,13 +95,15 @@ def _others(ticket: Ticket, others: tuple[str, ...]) -> list[int]:
     return rows
 
 
-def compared_for(fitting: Fitting, surfer: Surfer, water: Water, others: tuple[str, ...]) -> Compared:
+def compared_for(
+    fitting: Fitting, surfer: Surfer, water: Water, others: tuple[str, ...], leads: int | None
+) -> Compared:
     """The board on the bench laid on one or two others.
 
     Raises:
         ChordError: as ``services.compared_of``.
     """
-    ticket = ticket_of(fitting, surfer, water)
+    ticket = ticket_of(fitting, surfer, water, leads=leads)
     if ticket.bench is None:
         raise ChordError("boards", None, "put a board on the bench first")
     rows = [ticket.bench, *_others(ticket, others)]

@@ -3,7 +3,7 @@
 from datetime import date
 from typing import Any, Literal
 
-from pydantic import Field, RootModel
+from pydantic import Field, RootModel, model_validator
 
 from chord_core.documents import Board, HullResult, Surfer, Water
 from chord_core.documents.answers import (
@@ -22,12 +22,19 @@ from chord_core.documents.names import FamilyName
 from chord_core.documents.requests import Pinned, TargetL
 from chord_core.documents.results import Curves, Dims, RideResult
 from chord_core.documents.why import Derivation
+from chord_core.errors import ChordError
 
 
 class Pins(Pinned):
-    """Measures [m] that an advisor pins, in one family."""
+    """Measures [m] that an advisor pins in one family; one at least."""
 
     family: FamilyName
+
+    @model_validator(mode="after")
+    def _something_is_pinned(self) -> "Pins":
+        if not self.model_dump(exclude={"family"}, exclude_none=True):
+            raise ChordError("", None, "pin one measure at least")
+        return self
 
 
 class FittingIn(Document):
@@ -135,11 +142,12 @@ class Doubts(Result):
 
 
 class FittingOut(Result):
-    """A ticket and its answer."""
+    """A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims."""
 
     id: int
     version: int
     facts: Surfer
+    lines: dict[str, Dims]
     water: Water
     break_id: int | None
     target_l: float | None

@@ -13,12 +13,13 @@ from fpdf import FPDF
 from chord_core.documents import HullResult, Surfer, Water
 from chord_core.documents.answers import Ranked, Windows
 from chord_core.documents.results import Curves
+from chord_core.fit.gates import a
 from chord_core.fit.gear import care_for
 from chord_core.units import INCH_M, as_fraction, decimal, feet_and_inches
 from fittings.documents import Answer, Bench
 
 _FONTS = Path(__file__).parent / "fonts"
-_INK, _SOFT, _SEA, _LINE = (29, 58, 60), (53, 82, 79), (47, 100, 100), (185, 195, 184)
+_INK, _SEA, _LINE = (29, 58, 60), (47, 100, 100), (185, 195, 184)
 _LEFT, _WIDE = 18.0, 174.0
 _BOARD_MM, _PLAN_MM = 150.0, 40.0
 
@@ -97,21 +98,20 @@ def _windows(sheet: _Sheet, windows: Windows, units: str) -> None:
 
 def _outline(curves: Curves, scale: float, x: float, y: float) -> list[tuple[float, float]]:
     at, half = curves.from_tail_m, curves.half_width_m
-    notch = [(a, n) for a, n in zip(at, curves.notch_half_m, strict=True) if n > 0]
     upper = list(zip(at, half, strict=True))
-    inner = notch
+    inner = [(at_m, n) for at_m, n in zip(at, curves.notch_half_m, strict=True) if n > 0]
     return [
-        *((x + a * scale, y - h * scale) for a, h in upper),
-        *((x + a * scale, y + h * scale) for a, h in reversed(upper)),
-        *((x + a * scale, y + n * scale) for a, n in inner),
-        *((x + a * scale, y - n * scale) for a, n in reversed(inner)),
+        *((x + at_m * scale, y - h * scale) for at_m, h in upper),
+        *((x + at_m * scale, y + h * scale) for at_m, h in reversed(upper)),
+        *((x + at_m * scale, y + n * scale) for at_m, n in inner),
+        *((x + at_m * scale, y - n * scale) for at_m, n in reversed(inner)),
     ]
 
 
 def _side(curves: Curves, scale: float, x: float, y: float) -> list[tuple[float, float]]:
     rows = list(zip(curves.from_tail_m, curves.rocker_m, curves.thickness_m, strict=True))
-    bottom = [(x + a * scale, y - r * scale) for a, r, _ in rows]
-    deck = [(x + a * scale, y - (r + t) * scale) for a, r, t in reversed(rows)]
+    bottom = [(x + at_m * scale, y - r * scale) for at_m, r, _ in rows]
+    deck = [(x + at_m * scale, y - (r + t) * scale) for at_m, r, t in reversed(rows)]
     return bottom + deck
 
 
@@ -169,7 +169,7 @@ def hand_out(
     _drawn(sheet, bench.hull)
     _why(sheet, bench.ranked)
     if kind:
-        sheet.head(f"What to look for in a {kind[0]}")
+        sheet.head(f"What to look for in {a(kind[0])}")
         _windows(sheet, kind[1], units)
     sheet.head("Fins, leash and care")
     fins = bench.ranked.fins.says

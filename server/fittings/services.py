@@ -12,6 +12,7 @@ from chord_core.documents import Water, parse
 from chord_core.documents.answers import PinnedSize, SizeResult, Windows
 from chord_core.documents.base import Document
 from chord_core.errors import ChordError
+from chord_core.hull.describe import dims_of
 from chord_core.tables import tables_version
 from config.errors import Stale
 from fittings.answers import answer_for, doubts_for, pins_of, typed_board, windows_for
@@ -36,6 +37,9 @@ from rack.models import Board as RackBoard
 from surfers.models import Surfer
 from surfers.services import new_surfer, remember
 
+#: The boards that a surfer speaks of.
+_BOARDS = ("present_board", "best_board", "worst_board")
+
 
 def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
     """A ticket with its answer, computed now.
@@ -48,6 +52,7 @@ def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
         id=fitting.pk,
         version=fitting.version,
         facts=facts,
+        lines={name: dims_of(board) for name in _BOARDS if (board := getattr(facts, name))},
         water=water,
         break_id=fitting.surf_break_id,
         target_l=fitting.target_l,
@@ -68,26 +73,26 @@ def settled_size(fitting: Fitting) -> SettledSize:
     return SettledSize.model_construct(version=fitting.version, size=size, pinned=pinned)
 
 
-def faces_of(fitting: Fitting) -> Faces:
+def faces_of(fitting: Fitting, leads: int | None = None) -> Faces:
     """What the boards of a ticket do, number by number."""
-    return faces_for(fitting, *_said(fitting))
+    return faces_for(fitting, *_said(fitting), leads)
 
 
-def why_of(fitting: Fitting) -> Why:
+def why_of(fitting: Fitting, leads: int | None = None) -> Why:
     """How the numbers of a ticket came about."""
-    return why_for(fitting, *_said(fitting))
+    return why_for(fitting, *_said(fitting), leads)
 
 
-def why_not_of(fitting: Fitting, board_id: int | None) -> WhyNot:
+def why_not_of(fitting: Fitting, board_id: int | None, leads: int | None = None) -> WhyNot:
     """Why not a board of the rack, or the one on the bench.
 
     Raises:
         ChordError: there is no such board, or mass or rung is not known.
     """
-    return why_not_for(fitting, *_said(fitting), board_id)
+    return why_not_for(fitting, *_said(fitting), board_id, leads)
 
 
-def compared_of(fitting: Fitting, others: tuple[str, ...]) -> Compared:
+def compared_of(fitting: Fitting, others: tuple[str, ...], leads: int | None = None) -> Compared:
     """The board on the bench laid on one or two others.
 
     Args:
@@ -96,7 +101,7 @@ def compared_of(fitting: Fitting, others: tuple[str, ...]) -> Compared:
     Raises:
         ChordError: there is no such board, too few or too many.
     """
-    return compared_for(fitting, *_said(fitting), others)
+    return compared_for(fitting, *_said(fitting), others, leads)
 
 
 def hand_out_of(fitting: Fitting, person: User) -> bytes:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from typing import Any
 
 import numpy as np
@@ -10,41 +9,13 @@ import numpy as np
 from chord_core.documents.answers import Need
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Judged
+from chord_core.fit.measures import MEASURES, Measure
 from chord_core.fit.scouts import Scouts
-from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import Summary
 from chord_core.tables import rungs, table
 
 #: Who stands under this rung is asked nothing of turning yet.
 _TURNS_FROM = "trimming"
-
-Measure = Callable[[Hull, Summary], Array | None]
-
-
-def _mean_of(factor: str) -> Measure:
-    def measure(_: Hull, ridden: Summary) -> Array | None:
-        return ridden.means[factor] * 100 if factor in ridden.means else None
-
-    return measure
-
-
-#: What is measured of a board, in the unit of tables/needs.json; None where the water or craft has none.
-MEASURES: dict[str, Measure] = {
-    "catch": _mean_of("catch"),
-    "keep": _mean_of("keep"),
-    "nose": _mean_of("nose"),
-    "sprint": lambda _, ridden: ridden.sprint_m_s,
-    "radius": lambda _, ridden: ridden.radius_m,
-    "roll": lambda _, ridden: ridden.roll_s,
-    "hold": lambda _, ridden: ridden.hold_m_s,
-    "sweet": lambda _, ridden: ridden.sweet_m * 100,
-    "lean": lambda _, ridden: ridden.lean_deg,
-    "duck": lambda _, ridden: ridden.floats.duck_dive,
-    "nose_riding": lambda _, ridden: ridden.nose_index,
-    "stays": lambda _, ridden: ridden.stays_on * 100,
-    "mass": lambda hull, _: hull.mass_kg,
-}
 
 
 def _order(case: Case) -> list[str]:

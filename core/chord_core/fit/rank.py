@@ -113,7 +113,7 @@ class JudgedRack:
 
     def remembered(self, row: int) -> tuple[Remembered, ...]:
         """What board ``row`` keeps or gives up of what is remembered of other boards."""
-        return remembered(self.case, self.boards[row], self.ridden, row)
+        return remembered(self.case, self.boards[row], self.judged, row)
 
     def describe(self, row: int) -> Ranked:
         """Board ``row`` with its factors, what it does on the wave, reasons and cautions."""

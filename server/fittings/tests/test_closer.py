@@ -114,6 +114,12 @@ class Beside(CloserCase):
         as_good = fits[first] - fits[last] <= 2
         self.assertEqual(led["ranking"][0]["id"], last if as_good else first)
         self.assertEqual(led["bench"]["id"], led["ranking"][0]["id"])
+        fit = {row["of"]: row["value"] for row in self.of(ticket, f"why/?leads={last}")["derivations"]}["fit"]
+        self.assertAlmostEqual(fit, led["bench"]["ranked"]["fit"], places=6)
+        faces = self.of(ticket, f"faces/?leads={last}")["bench"]
+        self.assertAlmostEqual(faces["rides_per_hour"], led["ranking"][0]["rides"], places=6)
+        beside = self.of(ticket, f"compare/?boards={second}&leads={last}")
+        self.assertAlmostEqual(beside["fits"][0], led["bench"]["ranked"]["fit"], places=6)
         doubts = self.of(ticket, "doubts/")
         tops = {row["id"]: row["on_top"] for row in doubts["sure"]}
         if doubts["leads"]:
@@ -144,6 +150,7 @@ class Pinned(CloserCase):
             ({"family": "kite", "length_m": 2.0}, "pinned.family"),
             ({"family": "gun", "length_m": 9.0}, "pinned.length_m"),
             ({"length_m": 2.0}, "pinned.family"),
+            ({"family": "gun"}, "pinned"),
         ):
             with self.subTest(field):
                 error = self.refused(400, "patch", path, {"version": version, "pinned": pins})

@@ -38,6 +38,7 @@ class Page(HandOver):
         low, high = kind["windows"]["litres"]
         self.assertIn(f"{low:.1f} to {high:.1f}", text)
         self.assertIn("local rules go before", text)
+        self.assertIn("What to look for in an all-rounder", text)
 
     def test_mass_and_age_stay_in_the_shop(self) -> None:
         text = self.page(self.ticket(mass_kg=83, age=47))

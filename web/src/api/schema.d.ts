@@ -1401,7 +1401,7 @@ export interface components {
         FittingList: components["schemas"]["FittingRow"][];
         /**
          * FittingOut
-         * @description A ticket and its answer.
+         * @description A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims.
          */
         FittingOut: {
             /** Id */
@@ -1409,6 +1409,10 @@ export interface components {
             /** Version */
             version: number;
             facts: components["schemas"]["Surfer"];
+            /** Lines */
+            lines: {
+                [key: string]: components["schemas"]["Dims"];
+            };
             water: components["schemas"]["Water"];
             /** Break Id */
             break_id: number | null;
@@ -1970,7 +1974,7 @@ export interface components {
         };
         /**
          * Pins
-         * @description Measures [m] that an advisor pins, in one family.
+         * @description Measures [m] that an advisor pins in one family; one at least.
          */
         Pins: {
             /**
@@ -3204,6 +3208,8 @@ export interface operations {
             query: {
                 /** @description 7,12 or now,7 */
                 boards: string;
+                /** @description as the doubts named it */
+                leads?: number;
             };
             header?: never;
             path: {
@@ -3267,7 +3273,10 @@ export interface operations {
     };
     fitting_faces: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description as the doubts named it */
+                leads?: number;
+            };
             header?: never;
             path: {
                 id: number;
@@ -3339,7 +3348,10 @@ export interface operations {
     };
     fitting_why: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description as the doubts named it */
+                leads?: number;
+            };
             header?: never;
             path: {
                 id: number;
@@ -3363,6 +3375,8 @@ export interface operations {
             query?: {
                 /** @description of the rack; else the bench's */
                 board?: number;
+                /** @description as the doubts named it */
+                leads?: number;
             };
             header?: never;
             path: {

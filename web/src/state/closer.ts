@@ -4,34 +4,41 @@ import { markRaw, reactive, watch } from 'vue'
 import { api, Refused, told, type Compared, type Faces, type Why, type WhyNot } from '../api/client'
 import { useTicket } from './ticket'
 
-interface State {
-  faces: Faces | null
-  why: Why | null
-  whyNot: WhyNot | null
-  compared: Compared | null
-  fault: string
+interface Looks {
+  faces: Faces
+  why: Why
+  whyNot: WhyNot
+  compared: Compared
 }
 
-const state = reactive<State>({
-  faces: null,
-  why: null,
-  whyNot: null,
-  compared: null,
-  fault: '',
+const state = reactive({
+  faces: null as Faces | null,
+  why: null as Why | null,
+  whyNot: null as WhyNot | null,
+  compared: null as Compared | null,
+  /** What is said instead, where something cannot be looked at. */
+  faults: { faces: '', why: '', whyNot: '', compared: '' },
 })
 
-function path() {
-  const id = useTicket().state.fitting?.id ?? 0
-  return { path: { id } }
+/** The ticket in hand; on a tie the board that leads, so that what is looked at is what lies on the bench. */
+function asked<T extends object>(query: T) {
+  const { state: ticket, doubts } = useTicket()
+  const leads = doubts.value?.version === ticket.fitting?.version ? doubts.value?.leads : null
+  return {
+    params: { path: { id: ticket.fitting?.id ?? 0 }, query: { ...query, ...(leads && { leads }) } },
+  }
 }
 
-/** Ask, and say what cannot be. */
-async function ask<T>(call: Promise<T>, take: (given: T) => void): Promise<void> {
-  state.fault = ''
+async function look<K extends keyof Looks>(
+  what: K,
+  call: Parameters<typeof told>[0],
+): Promise<void> {
+  state.faults[what] = ''
   try {
-    take(await call)
+    Object.assign(state, { [what]: markRaw(await told<Looks[K]>(call)) })
   } catch (error) {
-    state.fault = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    state.faults[what] =
+      error instanceof Refused ? error.fault.message : 'The server does not answer.'
   }
 }
 
@@ -39,42 +46,20 @@ async function ask<T>(call: Promise<T>, take: (given: T) => void): Promise<void>
 export function useCloser() {
   return {
     closer: state,
-    askFaces: () =>
-      ask(
-        told<Faces>(api.GET('/api/fittings/{id}/faces/', { params: path() })),
-        (given) => (state.faces = markRaw(given)),
-      ),
-    askWhy: () =>
-      ask(
-        told<Why>(api.GET('/api/fittings/{id}/why/', { params: path() })),
-        (given) => (state.why = markRaw(given)),
-      ),
+    askFaces: () => look('faces', api.GET('/api/fittings/{id}/faces/', asked({}))),
+    askWhy: () => look('why', api.GET('/api/fittings/{id}/why/', asked({}))),
     askWhyNot: (board?: number) =>
-      ask(
-        told<WhyNot>(
-          api.GET('/api/fittings/{id}/why-not/', {
-            params: { ...path(), query: board ? { board } : {} },
-          }),
-        ),
-        (given) => (state.whyNot = markRaw(given)),
-      ),
+      look('whyNot', api.GET('/api/fittings/{id}/why-not/', asked(board ? { board } : {}))),
     askCompare: (boards: string[]) =>
-      ask(
-        told<Compared>(
-          api.GET('/api/fittings/{id}/compare/', {
-            params: { ...path(), query: { boards: boards.join(',') } },
-          }),
-        ),
-        (given) => (state.compared = markRaw(given)),
-      ),
+      look('compared', api.GET('/api/fittings/{id}/compare/', asked({ boards: boards.join(',') }))),
   }
 }
 
-/** Forget what was asked when the ticket moves on. */
+/** Forget what was asked when the ticket or the board on its bench is another. */
 export function forgetWithTicket(): void {
-  const ticket = useTicket()
+  const { state: ticket, answer } = useTicket()
   watch(
-    () => [ticket.state.fitting?.id, ticket.state.fitting?.version],
+    () => [ticket.fitting?.id, ticket.fitting?.version, answer.value?.bench?.id],
     () => Object.assign(state, { whyNot: null, why: null }),
   )
 }

@@ -148,7 +148,7 @@ function inverse(fitting: Fitting, change: Change): Change {
   if (change.facts) back.facts = picked(fitting.facts, Object.keys(change.facts))
   if ('break_id' in change) {
     back.break_id = fitting.break_id
-    back.water = picked(fitting.water, ['name', 'kind', ...WATER_FACTS])
+    back.water = picked(fitting.water, Object.keys(fitting.water))
   } else if (change.water) back.water = picked(fitting.water, Object.keys(change.water))
   if ('target_l' in change) back.target_l = fitting.target_l
   if ('pinned' in change) back.pinned = fitting.pinned
@@ -158,8 +158,6 @@ function inverse(fitting: Fitting, change: Change): Change {
   }
   return back
 }
-
-const WATER_FACTS = ['small_m', 'usual_m', 'big_m', 'steepness', 'duck_dive_needed']
 
 /** The ticket with what is not saved yet laid over it. */
 function asTyped(fitting: Fitting): Fitting {
@@ -228,6 +226,8 @@ export function useTicket() {
     /** Whether it is of the facts as they stand. */
     fresh: computed(() => state.settled?.version === state.fitting?.version),
     doubts: computed(() => state.doubts),
+    /** The boards that are spoken of in the facts, as lines of dims. */
+    lines: computed(() => state.fitting?.lines ?? {}),
     pinned: computed(() => state.settled?.pinned ?? null),
     facts: computed<Facts>(() => fitting.value?.facts ?? {}),
     water: computed<Water>(() => fitting.value?.water ?? {}),
@@ -255,9 +255,6 @@ export function useTicket() {
     },
     async open(id: number): Promise<void> {
       show(await told<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
-    },
-    async reload(): Promise<void> {
-      if (state.fitting) await this.open(state.fitting.id)
     },
     async openNew(name = ''): Promise<void> {
       await begin(told<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } })))

@@ -4,15 +4,13 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useBeside } from '../../state/beside'
 import { useCloser } from '../../state/closer'
 import { useTicket } from '../../state/ticket'
+import { FACES, type Face } from './faces'
 import FlatFace from './FlatFace.vue'
 
 // The first face comes with the page, the others when somebody looks.
 const CompareFace = defineAsyncComponent(() => import('./CompareFace.vue'))
 const NumbersFace = defineAsyncComponent(() => import('./NumbersFace.vue'))
 const WavesFace = defineAsyncComponent(() => import('./WavesFace.vue'))
-
-const FACES = ['flat', 'waves', 'numbers', 'beside'] as const
-export type Face = (typeof FACES)[number]
 
 defineEmits<{ why: [name: string] }>()
 const face = defineModel<Face>({ required: true })
@@ -57,7 +55,7 @@ watch(
           v-for="one in FACES"
           :key="one"
           type="button"
-          class="plain"
+          class="plain choice"
           :aria-pressed="face === one"
           @click="face = one"
         >
@@ -76,7 +74,7 @@ watch(
           v-for="way in aligns"
           :key="way.value"
           type="button"
-          class="plain"
+          class="plain choice"
           :aria-pressed="align === way.value"
           @click="align = way.value"
         >
@@ -85,7 +83,7 @@ watch(
       </span>
     </header>
     <CompareFace v-if="face === 'beside'" />
-    <p v-else-if="!bench" class="empty">
+    <p v-else-if="!bench" class="nothing">
       {{ answer?.not_yet || 'No board on the bench yet. Type dims in the box above.' }}
     </p>
     <FlatFace v-else-if="face === 'flat'" :align="align" />
@@ -112,17 +110,5 @@ header {
 }
 .what {
   flex: 1;
-}
-button[aria-pressed='true'] {
-  font-weight: 600;
-  color: var(--ink);
-  text-decoration: underline;
-  text-decoration-color: var(--pencil);
-  text-underline-offset: 3px;
-}
-.empty {
-  margin: auto;
-  font: 18px var(--serif);
-  color: var(--soft-ink);
 }
 </style>

@@ -12,7 +12,7 @@ const props = defineProps<{
   placeholder: string
 }>()
 const { units, words } = useSession()
-const { facts, fault, setFacts } = useTicket()
+const { facts, fault, lines, setFacts } = useTicket()
 const board = computed<Board | null>(() => facts.value[props.field] ?? null)
 const text = ref('')
 const own = ref('')
@@ -20,24 +20,19 @@ const confirm = ref('')
 /** What stands in the box as read: taken again only when it is typed over. */
 let taken = ''
 
+const line = computed(() => {
+  const dims = lines.value[props.field]?.[units.value]
+  return dims ? `${board.value?.name ? `${board.value.name} ` : ''}${dims}` : ''
+})
+
 watch(
-  () => [board.value, units.value],
-  async () => {
-    const now = board.value
-    const line = now ? await written(now) : ''
+  line,
+  (now) => {
     // What somebody typed meanwhile stays.
-    if (board.value === now && text.value === taken) text.value = taken = line
+    if (text.value === taken) text.value = taken = now
   },
   { immediate: true },
 )
-
-async function written(now: Board): Promise<string> {
-  const { length_m, width_m, thickness_m, stated_litres } = now
-  const cm = [length_m, width_m, thickness_m].map((m) => `${(m * 100).toFixed(2)} cm`).join(' x ')
-  const litres = stated_litres ? `, ${stated_litres} L` : ''
-  const read = await told<Line>(api.POST('/api/line/', { body: { text: cm + litres } }))
-  return (now.name ? `${now.name} ` : '') + read.written[units.value]
-}
 
 async function take(): Promise<void> {
   own.value = confirm.value = ''

@@ -62,8 +62,8 @@ const notes = computed(() => {
 
 <template>
   <div class="compare" :class="{ stale }" :data-stale="stale">
-    <p v-if="closer.fault" class="empty" role="alert">{{ closer.fault }}</p>
-    <p v-else-if="!compared" class="empty">
+    <p v-if="closer.faults.compared" class="nothing" role="alert">{{ closer.faults.compared }}</p>
+    <p v-else-if="!compared" class="nothing">
       Mark one or two boards in the rack with + to lay them beside this one.
     </p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Compared">
@@ -139,11 +139,6 @@ td span {
 .note {
   margin: 5px 0 0;
   font-size: 13px;
-  color: var(--soft-ink);
-}
-.empty {
-  margin: auto;
-  font: 18px var(--serif);
   color: var(--soft-ink);
 }
 </style>

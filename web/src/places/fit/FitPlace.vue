@@ -6,7 +6,8 @@ import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useStrip } from '../../state/strip'
 import { useTicket } from '../../state/ticket'
-import BenchView, { type Face } from './BenchView.vue'
+import BenchView from './BenchView.vue'
+import { nextFace, type Face } from './faces'
 import HandOver from './HandOver.vue'
 import { useKeys } from './keys'
 import LitreRuler from './LitreRuler.vue'
@@ -33,7 +34,6 @@ const help = ref(false)
 const customer = ref(false)
 const face = ref<Face>('flat')
 const why = ref<string | null>(null)
-const FACES: Face[] = ['flat', 'waves', 'numbers', 'beside']
 const reader = ref<InstanceType<typeof ReaderBox> | null>(null)
 const SAVING = {
   saved: 'saved',
@@ -72,7 +72,7 @@ useKeys({
   undo: ticket.undo,
   redo: ticket.redo,
   help: () => (help.value = true),
-  face: () => (face.value = FACES[(FACES.indexOf(face.value) + 1) % FACES.length] ?? 'flat'),
+  face: () => (face.value = nextFace(face.value)),
   whyNot: () => void askWhyNot(),
   customer: () => (customer.value = !customer.value),
   print: () => window.open(`/api/fittings/${ticket.fitting.value?.id}/hand-out.pdf`, '_blank'),
@@ -88,7 +88,13 @@ watch(
   (marks) => marks.length && (face.value = 'beside'),
 )
 watch(
-  () => [face.value, beside.value.join(), ticket.state.fitting?.id, ticket.state.fitting?.version],
+  () => [
+    face.value,
+    beside.value.join(),
+    ticket.version.value,
+    ticket.answer.value?.bench?.id,
+    ticket.state.fitting?.id,
+  ],
   () => {
     const wanted = face.value === 'beside' ? beside.value : strip.beside
     if (wanted.length && ticket.answer.value?.bench) void askCompare(wanted)

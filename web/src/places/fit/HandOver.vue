@@ -59,12 +59,7 @@ async function take(event: Event): Promise<void> {
 
 <style scoped>
 .sheet {
-  display: grid;
-  gap: 8px;
   max-width: 320px;
-  padding: 14px 18px;
-  background: var(--foam);
-  border: 1px solid var(--hairline);
 }
 a {
   padding: 2px 4px;

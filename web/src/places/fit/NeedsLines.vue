@@ -39,7 +39,7 @@ function says(need: Need): string {
       <span class="key"
         ><i class="band" /> needs <i class="dot" /> gives <i class="ring" /> now</span
       >
-      <button class="plain" type="button" :aria-pressed="all" @click="all = !all">
+      <button class="plain link" type="button" :aria-pressed="all" @click="all = !all">
         {{ all ? 'fewer' : 'all' }}
       </button>
     </div>
@@ -103,11 +103,6 @@ function says(need: Need): string {
 .ring {
   box-sizing: border-box;
   border: 1.6px solid var(--ink);
-}
-.head button {
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .need {
   display: grid;

@@ -50,10 +50,10 @@ function copyLine(): void {
   <div class="numbers" :class="{ stale }">
     <p v-if="boards.length" class="copies">
       copy as
-      <button class="plain" type="button" @click="copyLine">line</button>
-      <button class="plain" type="button" @click="copy('CSV', csvOf(rows, names))">CSV</button>
+      <button class="plain link" type="button" @click="copyLine">line</button>
+      <button class="plain link" type="button" @click="copy('CSV', csvOf(rows, names))">CSV</button>
       <button
-        class="plain"
+        class="plain link"
         type="button"
         @click="copy('JSON', JSON.stringify(answer?.bench?.board, null, 1))"
       >
@@ -107,11 +107,6 @@ function copyLine(): void {
   margin: 2px 0;
   font-size: 13px;
   color: var(--soft-ink);
-}
-.copies button {
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .scroll {
   display: grid;

@@ -83,7 +83,7 @@ const feet = computed<Piece[]>(() => {
       </label>
     </fieldset>
     <button
-      class="plain more"
+      class="plain link more"
       type="button"
       :aria-expanded="oneByOne"
       @click="oneByOne = !oneByOne"
@@ -92,7 +92,7 @@ const feet = computed<Piece[]>(() => {
     </button>
     <button
       v-if="facts.rung && asked"
-      class="plain more"
+      class="plain link more"
       type="button"
       @click="setFacts({ rung: null })"
     >
@@ -113,7 +113,7 @@ const feet = computed<Piece[]>(() => {
             ] as const"
             :key="word"
             type="button"
-            class="plain"
+            class="plain choice"
             :aria-pressed="skills[row.name] === value"
             @click="see(row.name, value)"
           >
@@ -174,9 +174,6 @@ const feet = computed<Piece[]>(() => {
 .more {
   justify-self: start;
   margin-top: -8px;
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .skills {
   margin: -6px 0 0;
@@ -191,12 +188,6 @@ const feet = computed<Piece[]>(() => {
   align-items: center;
   padding: 3px 0;
   border-top: 1px dotted var(--hairline);
-}
-.skill button[aria-pressed='true'] {
-  font-weight: 600;
-  text-decoration: underline;
-  text-decoration-color: var(--pencil);
-  text-underline-offset: 3px;
 }
 .evidence {
   margin: 0;

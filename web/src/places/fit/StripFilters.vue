@@ -25,7 +25,7 @@ const says = computed(() =>
 <template>
   <v-menu v-model="open" :close-on-content-click="false" location="top start">
     <template #activator="{ props: menu }">
-      <button class="plain filter" type="button" v-bind="menu" :title="says">
+      <button class="plain link filter" type="button" v-bind="menu" :title="says">
         {{ filtering ? `only ${says}` : 'filter' }}
       </button>
     </template>
@@ -65,21 +65,14 @@ const says = computed(() =>
 <style scoped>
 .filter {
   padding: 2px 0;
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
   display: -webkit-box;
   -webkit-line-clamp: 3;
   -webkit-box-orient: vertical;
   overflow: hidden;
 }
 .sheet {
-  display: grid;
   gap: 14px;
   width: 300px;
-  padding: 16px 18px;
-  background: var(--foam);
-  border: 1px solid var(--hairline);
 }
 .ends {
   display: flex;

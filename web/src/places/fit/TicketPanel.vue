@@ -50,7 +50,7 @@ function walk(by: number): void {
         <button class="plain" type="button" aria-label="Next ticket" @click="walk(1)">›</button>
         <button
           v-if="whose && facts.mass_kg"
-          class="plain again"
+          class="plain link again"
           type="button"
           title="a new ticket for this surfer, with what was said last time"
           @click="openAgain(whose)"
@@ -64,7 +64,7 @@ function walk(by: number): void {
       <button
         v-for="row in earlier.slice(0, 2)"
         :key="row.id"
-        class="plain"
+        class="plain link"
         type="button"
         @click="openTicket(row.id)"
       >
@@ -146,12 +146,6 @@ h1 {
   align-items: baseline;
   padding-bottom: 3px;
   font-size: 13px;
-}
-.again,
-.earlier button {
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .cards {
   overflow-y: auto;

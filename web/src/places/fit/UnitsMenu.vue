@@ -1,64 +1,43 @@
 <script setup lang="ts">
 // Units in one place; remembered for the person who is signed in.
+import { computed } from 'vue'
 import { useSession } from '../../state/session'
 
 const { faces, masses, units, prefer } = useSession()
-const LENGTHS = [
-  ['imperial', 'feet and inches'],
-  ['metric', 'metric'],
-] as const
-const MASSES = [
-  ['kg', 'kilograms'],
-  ['lb', 'pounds'],
-] as const
-const FACES = [
-  ['words', 'words of body height'],
-  ['face', 'face height'],
-  ['back', 'from behind'],
-] as const
-const SHORT = { words: 'words', face: 'face', back: 'behind' }
+const SHORT = { imperial: 'ft-in', metric: 'cm', words: 'words', face: 'face', back: 'behind' }
+const groups = computed(() => [
+  {
+    name: 'units',
+    says: 'Lengths',
+    now: units.value,
+    ways: { imperial: 'feet and inches', metric: 'metric' },
+  },
+  { name: 'masses', says: 'Masses', now: masses.value, ways: { kg: 'kilograms', lb: 'pounds' } },
+  {
+    name: 'faces',
+    says: 'Waves',
+    now: faces.value,
+    ways: { words: 'words of body height', face: 'face height', back: 'from behind' },
+  },
+])
 </script>
 
 <template>
   <v-menu :close-on-content-click="false" location="bottom end">
     <template #activator="{ props: menu }">
       <button class="plain" type="button" title="Units" v-bind="menu">
-        {{ units === 'imperial' ? 'ft-in' : 'cm' }} · {{ masses }} · {{ SHORT[faces] }}
+        {{ SHORT[units] }} · {{ masses }} · {{ SHORT[faces] }}
       </button>
     </template>
     <div class="sheet" role="dialog" aria-label="Units">
-      <fieldset>
-        <legend class="label">Lengths</legend>
-        <label v-for="[value, says] in LENGTHS" :key="value">
+      <fieldset v-for="group in groups" :key="group.name">
+        <legend class="label">{{ group.says }}</legend>
+        <label v-for="(says, way) in group.ways" :key="way">
           <input
             type="radio"
-            name="units"
-            :checked="units === value"
-            @change="prefer({ units: value })"
-          />
-          {{ says }}
-        </label>
-      </fieldset>
-      <fieldset>
-        <legend class="label">Masses</legend>
-        <label v-for="[value, says] in MASSES" :key="value">
-          <input
-            type="radio"
-            name="masses"
-            :checked="masses === value"
-            @change="prefer({ masses: value })"
-          />
-          {{ says }}
-        </label>
-      </fieldset>
-      <fieldset>
-        <legend class="label">Waves</legend>
-        <label v-for="[value, says] in FACES" :key="value">
-          <input
-            type="radio"
-            name="faces"
-            :checked="faces === value"
-            @change="prefer({ faces: value })"
+            :name="group.name"
+            :checked="group.now === way"
+            @change="prefer({ [group.name]: way })"
           />
           {{ says }}
         </label>
@@ -68,13 +47,6 @@ const SHORT = { words: 'words', face: 'face', back: 'behind' }
 </template>
 
 <style scoped>
-.sheet {
-  display: grid;
-  gap: 10px;
-  padding: 14px 18px;
-  background: var(--foam);
-  border: 1px solid var(--hairline);
-}
 fieldset {
   display: grid;
   gap: 2px;

@@ -108,7 +108,7 @@ const more = computed<Piece[]>(() => [
         @update:model-value="share(i, { rung: $event })"
       />
       <button
-        class="plain"
+        class="plain link"
         type="button"
         @click="setFacts({ sharers: sharers.filter((_, j) => j !== i) })"
       >
@@ -117,7 +117,7 @@ const more = computed<Piece[]>(() => [
     </div>
     <button
       v-if="sharers.length < 6"
-      class="plain add"
+      class="plain link add"
       type="button"
       @click="setFacts({ sharers: [...sharers, { name: '' }] })"
     >
@@ -136,8 +136,5 @@ const more = computed<Piece[]>(() => [
 .add,
 .sharer button {
   justify-self: start;
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 </style>

@@ -99,8 +99,8 @@ const least = computed(() => closer.faces?.bench?.least_flow_m_s ?? null)
 
 <template>
   <div class="waves" :class="{ stale }" :data-stale="stale">
-    <p v-if="!maps.length" class="empty">
-      <template v-if="closer.fault">{{ closer.fault }}</template>
+    <p v-if="!maps.length" class="nothing">
+      <template v-if="closer.faults.faces">{{ closer.faults.faces }}</template>
       <template v-else-if="water.kind === 'river'">
         A river has one wave.{{ least ? ` This board stays on from ${least.toFixed(1)} m/s.` : '' }}
       </template>
@@ -224,11 +224,6 @@ text {
 .says {
   margin: 0 0 2px;
   font-size: 13px;
-  color: var(--soft-ink);
-}
-.empty {
-  margin: auto;
-  font: 18px var(--serif);
   color: var(--soft-ink);
 }
 </style>

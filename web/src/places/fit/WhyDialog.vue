@@ -44,7 +44,7 @@ function figure(value: number | null): string {
   <v-dialog v-model="open" max-width="680" aria-label="Why">
     <div class="why">
       <h2>Why</h2>
-      <p v-if="closer.fault" role="alert">{{ closer.fault }}</p>
+      <p v-if="closer.faults.why" role="alert">{{ closer.faults.why }}</p>
       <p v-else-if="!closer.why">Asking …</p>
       <p v-else-if="!shown.length">There is no derivation of this number.</p>
       <article v-for="row in shown" :key="row.of">

@@ -18,10 +18,10 @@ const worth = computed(() => (answer.value?.bench?.ranked?.fit ?? 100) < 95)
 
 <template>
   <div v-if="worth || found" class="why-not">
-    <button v-if="!found" class="plain ask" type="button" @click="askWhyNot()">
+    <button v-if="!found" class="plain link ask" type="button" @click="askWhyNot()">
       Why not this one?
     </button>
-    <p v-if="closer.fault" class="fault" role="alert">{{ closer.fault }}</p>
+    <p v-if="closer.faults.whyNot" class="fault" role="alert">{{ closer.faults.whyNot }}</p>
     <template v-if="found">
       <h3>Why not {{ found.name }}?</h3>
       <ul data-why-not>
@@ -39,9 +39,6 @@ const worth = computed(() => (answer.value?.bench?.ranked?.fit ?? 100) < 95)
 .ask {
   margin-top: 6px;
   padding: 0;
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 h3 {
   margin: 8px 0 1px;

@@ -145,12 +145,7 @@ const says = computed(() =>
   white-space: nowrap;
 }
 .sheet {
-  display: grid;
-  gap: 12px;
   width: 300px;
-  padding: 14px 16px;
-  background: var(--foam);
-  border: 1px solid var(--hairline);
 }
 .sheet p {
   margin: 0;

@@ -159,7 +159,7 @@ function row(
           v-for="offer in offered"
           :key="offer.family"
           type="button"
-          class="plain"
+          class="plain choice"
           :aria-pressed="offer === kind"
           :title="`${offer.reason}; fit ${offer.fit.toFixed(0)}${offer.either ? ': as good as the first' : ''}`"
           @click="picked = offer.family"
@@ -189,7 +189,7 @@ function row(
     </div>
     <p v-if="held" class="suits" data-pays>
       {{ held.says }}
-      <button class="plain" type="button" @click="setPins(null)">take the pins out</button>
+      <button class="plain link" type="button" @click="setPins(null)">take the pins out</button>
     </p>
     <p v-else-if="suits" class="suits">{{ suits }}</p>
   </section>
@@ -214,13 +214,6 @@ h2 {
 }
 .kinds button {
   color: var(--soft-ink);
-}
-.kinds button[aria-pressed='true'] {
-  color: var(--ink);
-  font-weight: 600;
-  text-decoration: underline;
-  text-decoration-color: var(--pencil);
-  text-underline-offset: 3px;
 }
 .key {
   font-size: 12.5px;
@@ -253,9 +246,6 @@ h2 {
 }
 .suits button {
   padding: 0 3px;
-  color: var(--sea);
-  text-decoration: underline;
-  text-underline-offset: 3px;
 }
 .suits {
   margin: 4px 0 0;
