@@ -1,16 +1,7 @@
-"""The words that the screens offer, prices out of the door, and a large rack to measure with."""
+"""The words that the screens offer, and prices out of the door."""
 
-from pathlib import Path
-
-from django.conf import settings
-
-from accounts.models import Shop
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.tables import rungs, table
-from demo.services import fill_rack, load_demo
-from rack.models import Board
-
-DEMO = Path(settings.ROOT) / "demo"
 
 
 class Words(ApiCase):
@@ -52,16 +43,3 @@ class Prices(ApiCase):
                 self.assertEqual(made["out_of_the_door"], 600 + extra)
         plain = self.good("post", "/api/boards/", {"board": BOARD})
         self.assertIsNone(plain["out_of_the_door"])
-
-
-class LargeRack(ApiCase):
-    def test_the_demo_rack_is_filled_up_once(self) -> None:
-        load_demo(DEMO)
-        shop = Shop.objects.get(demo=True)
-        self.assertIn("150", fill_rack(DEMO, 150))
-        self.assertEqual(Board.objects.of(shop).count(), 150)
-        fill_rack(DEMO, 150)
-        self.assertEqual(Board.objects.of(shop).count(), 150)
-        self.assertEqual(Board.objects.of(self.shop).count(), 3, "nobody else's rack")
-        for row in Board.objects.of(shop):
-            self.assertTrue(row.document().family)
