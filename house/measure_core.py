@@ -114,7 +114,7 @@ def _of_a_thousand(rounds: int) -> None:
             else _repeated(hull, fins, int(times))
         )
         begun = time.perf_counter()
-        summary_of(some, of, rider, spot)
+        summary_of(some, of, rider, spot, asked=len(some))
         taken = time.perf_counter() - begun
         most = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / _MIB
         print(

@@ -39,7 +39,7 @@ def case(surfer: dict[str, object] | Surfer, water: dict[str, object] | Water) -
 
 
 def ridden(of: Case, boards: list[Board]) -> Summary:
-    return summary_of(labelled_hulls(boards), fins_of(boards), of.rider, of.spot, ranged=False)
+    return summary_of(labelled_hulls(boards), fins_of(boards), of.rider, of.spot)
 
 
 class Weights(TestCase):

@@ -224,12 +224,18 @@ class SideBySide(TestCase):
         assert case
         some = [inches("all-rounder", 66 + 0.02 * i, 19 + 0.002 * i, 2.4) for i in range(700)]
         hull, fins = hull_of(fleet_of(some)), fins_of(some)
-        together = summary_of(hull, fins, case.rider, case.spot, band=True)
+        together = summary_of(hull, fins, case.rider, case.spot, asked=len(hull))
         rows = np.array([0, 349, 350, 351, 699])
-        alone = summary_of(hull.rows(rows), fins.rows(rows), case.rider, case.spot, band=True)
+        alone = summary_of(hull.rows(rows), fins.rows(rows), case.rider, case.spot, asked=5)
         for name in ("works", "rides", "rides_low", "low_m", "hold_m_s", "by_bin"):
             np.testing.assert_allclose(getattr(together, name)[rows], getattr(alone, name), rtol=1e-9)
         cut = together.rows(rows)
+        # The range of the first boards only, over the end of a piece.
+        part = summary_of(hull, fins, case.rider, case.spot, asked=351)
+        self.assertTrue(np.isnan(part.low_m[351:]).all())
+        for name in ("low_m", "high_m", "rides_low", "rides_high"):
+            np.testing.assert_allclose(getattr(part, name)[:351], getattr(together, name)[:351], rtol=1e-9)
+        np.testing.assert_allclose(part.rides_low[351:], together.rides[351:], rtol=1e-9)
         np.testing.assert_array_equal(cut.means["catch"], together.means["catch"][rows])
         np.testing.assert_array_equal(cut.floats.lift_share, together.floats.lift_share[rows])
 
@@ -250,8 +256,8 @@ class SideBySide(TestCase):
         assert case
         some = (ROUND, LOG, inches("mid-length", 84, 21, 2.8))
         hull, fins = labelled_hulls(some), fins_of(some)
-        plain = summary_of(hull, fins, case.rider, case.spot, ranged=False)
-        whole = summary_of(hull, fins, case.rider, case.spot, band=True)
+        plain = summary_of(hull, fins, case.rider, case.spot)
+        whole = summary_of(hull, fins, case.rider, case.spot, asked=3)
         rack = judge_rack(case, some, hull, None, fins, plain).ranged(np.array([0, 2]), fins)
         self.assertTrue(np.isnan(rack.ridden.low_m[1]))
         np.testing.assert_allclose(rack.ridden.low_m[[0, 2]], whole.low_m[[0, 2]], rtol=1e-9)

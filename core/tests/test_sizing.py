@@ -211,7 +211,7 @@ class Schools(TestCase):
             _, hull, fins = ordinary_fleet(("all-rounder",))
             case = case_of(SizeRequest(surfer=Surfer(**{**PLAIN, **surfer}), water=Water(**water)))
             assert case
-            dive = summary_of(hull, fins, case.rider, case.spot, ranged=False).floats.duck_dive
+            dive = summary_of(hull, fins, case.rider, case.spot).floats.duck_dive
             self.assertAlmostEqual(float(np.interp(school.high_l, hull.litres, dive)), 0.90, delta=0.01)
 
     @tries(16)

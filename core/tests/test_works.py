@@ -95,7 +95,7 @@ class Invariance(TestCase):
         order = [3, 0, 4, 1, 2]
 
         def asked(rows: Sequence[Board], chunk: int = 100) -> dict[str, np.ndarray]:
-            found = summary_of(labelled_hulls(rows), fins_of(rows), rider, spot, chunk)
+            found = summary_of(labelled_hulls(rows), fins_of(rows), rider, spot, chunk, asked=len(rows))
             return {
                 name: getattr(found, name) for name in ("works", "rides", "low_m", "high_m", "sprint_m_s")
             }

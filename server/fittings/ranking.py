@@ -73,14 +73,15 @@ class Fleet:
         return self.kept[key]
 
     def _ride(self, case: Case, now: int | None) -> Summary:
-        whole, count = not self.large, len(self.boards)
+        count = len(self.boards)
+        asked = 0 if self.large else count
         name, hull, fins = scouting(case)
         if case.knows(name):
-            mine = summary_of(self.hull, self.fins, case.rider, case.spot, band=whole, ranged=whole)
+            mine = summary_of(self.hull, self.fins, case.rider, case.spot, asked=asked)
         else:
             if name not in self.along:
                 self.along[name] = (self.hull.joined(hull), self.fins.joined(fins))
-            both = summary_of(*self.along[name], case.rider, case.spot, band=whole, ranged=whole)
+            both = summary_of(*self.along[name], case.rider, case.spot, asked=asked)
             case.know(name, both.rows(slice(count, None)))
             mine = both.rows(slice(0, count))
         if now is not None:

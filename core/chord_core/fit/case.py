@@ -12,6 +12,8 @@ from chord_core.documents.requests import SizeRequest
 from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
+from chord_core.fit.bands import Band
+from chord_core.fit.growth import family_band
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary, summary_of
@@ -62,6 +64,17 @@ class Case:
     def _kept(self) -> dict[str, Summary]:
         return {}
 
+    @cached_property
+    def _bands(self) -> dict[tuple[str, float | None], Band]:
+        return {}
+
+    def band(self, family: str, target_l: float | None) -> Band:
+        """The band of litres [L] in which a family's boards are looked for, worked out once."""
+        asked = (family, target_l)
+        if asked not in self._bands:
+            self._bands[asked] = family_band(self.rider, self.spot, family, target_l)
+        return self._bands[asked]
+
     def know(self, key: str, ridden: Summary) -> None:
         """Keep what boards do that were ridden together with others.
 
@@ -81,7 +94,7 @@ class Case:
             key: names these boards.
         """
         if key not in self._kept:
-            self._kept[key] = summary_of(hull, fins, self.rider, self.spot, ranged=False)
+            self._kept[key] = summary_of(hull, fins, self.rider, self.spot)
         return self._kept[key]
 
 

@@ -84,7 +84,7 @@ def _rows(rows: list[dict[str, Any]], values: dict[str, Array]) -> list[Differen
 
 
 def _ridden(hull: Hull, fins: FinSet, case: Case) -> Riding:
-    return riding_of(hull, fins, case.rider, case.spot, ranged=False)
+    return riding_of(hull, fins, case.rider, case.spot)
 
 
 def compare(request: CompareRequest) -> CompareResult:

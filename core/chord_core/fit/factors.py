@@ -181,7 +181,7 @@ def judge_alone(
         ridden=ridden,
         handling=handle(hull, ridden.floats, rider, spot),
         style=style_of(rider, spot, ridden),
-        growth=growth_of(rider, spot, hull, ridden, names, target_l),
+        growth=growth_of(rider, spot, hull, ridden, [case.band(n, target_l) for n in names], target_l),
         kind=np.array([0.0 if closed[n] else kinds[n][0] for n in names]),
         kind_says=tuple(kinds[n][1] for n in names),
         closed=tuple(closed[n] for n in names),

@@ -105,16 +105,15 @@ def _shared(rider: Rider, ridden: Summary) -> Array:
 
 
 def growth_of(
-    rider: Rider, spot: Spot, hull: Hull, ridden: Summary, families: list[str], target_l: float | None
+    rider: Rider, spot: Spot, hull: Hull, ridden: Summary, bands: list[Band], target_l: float | None
 ) -> Growth:
     """Growth of boards for a rider in a water.
 
     Args:
-        families: the name of each board's family.
+        bands: the band of litres in which each board's family is looked for.
         target_l: the advisor's own target [L], or None.
     """
-    of = {name: family_band(rider, spot, name, target_l) for name in set(families)}
-    low, high = np.array([of[name] for name in families]).T
+    low, high = np.array(bands).T
     litres = litres_part(hull.litres, low, high, over_softness(rider, spot))
     if target_l is None:
         litres = litres * _a_fifth_at_once(rider, spot, hull.litres)

@@ -67,10 +67,10 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
     white water."""
     if case.spot.kind in ("river", "white_water"):
         return ()
-    riding = riding_of(hull, fins, case.rider, case.spot, ranged=False)
+    riding = riding_of(hull, fins, case.rider, case.spot)
     if riding.in_foam:
         return ()
-    pile = _Pile(case, riding, summary_of(hull, fins, case.rider, case.spot, ranged=False))
+    pile = _Pile(case, riding, summary_of(hull, fins, case.rider, case.spot))
     found = []
     for row in table("waves")["steepness"]:
         slope = median_slope(row["name"])

@@ -32,7 +32,7 @@ class Pile:
             target_l: the advisor's own target [L], or None.
             best: another case's best ordinary board to measure by; else this case's own.
         """
-        ridden = summary_of(self.hull, self.fins, case.rider, case.spot, ranged=False)
+        ridden = summary_of(self.hull, self.fins, case.rider, case.spot)
         judged = judge(case, target_l, self.boards, self.hull, ridden)
         return judged.fit(best or scouts_of(case, target_l).best)
 

@@ -95,7 +95,7 @@ class JudgedRack:
             fins: of the whole rack.
         """
         hull, case = self.judged.hull.rows(rows), self.case
-        more = summary_of(hull, fins.rows(rows), case.rider, case.spot, band=True)
+        more = summary_of(hull, fins.rows(rows), case.rider, case.spot, asked=len(rows))
         return replace(self, ridden=self.ridden.filled(rows, more))
 
     @cached_property
@@ -168,7 +168,7 @@ def judge_rack(
         fins: ``fins_of(boards)`` if they are known already.
         ridden: ``summary_of`` them for this rider and water with the band, if it is known already.
     """
-    ridden = ridden or summary_of(hull, fins or fins_of(boards), case.rider, case.spot, band=True)
+    ridden = ridden or summary_of(hull, fins or fins_of(boards), case.rider, case.spot, asked=len(hull))
     sized = Sized(case, target_l)
     judged = judge(case, target_l, boards, hull, ridden)
     fit = judged.fit(sized.scouts.best)

@@ -67,7 +67,7 @@ class Judge:
     def judged(self, boards: Sequence[Board]) -> Judged:
         """Boards with their factors."""
         hull = hull_of(fleet_of(boards))
-        ridden = summary_of(hull, fins_of(boards), self.case.rider, self.case.spot, ranged=False)
+        ridden = summary_of(hull, fins_of(boards), self.case.rider, self.case.spot)
         return judge(self.case, self.target_l, boards, hull, ridden)
 
     def fit(self, boards: list[Board]) -> Array:

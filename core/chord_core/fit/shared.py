@@ -43,7 +43,7 @@ def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hul
         return judged
     fins, worst = fins_of(boards), np.full(len(hull), np.inf)
     for sharer in sharers:
-        theirs = summary_of(hull, fins, sharer.rider, sharer.spot, ranged=False)
+        theirs = summary_of(hull, fins, sharer.rider, sharer.spot)
         best = scouts_of(sharer, None).best
         worst = np.minimum(worst, judge_alone(sharer, None, boards, hull, theirs).fit(best))
     return replace(judged, sharers_fit=worst)

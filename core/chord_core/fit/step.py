@@ -53,7 +53,7 @@ def step_down(case: Case) -> StepDown | None:
         return None
     boards = [scaled(now.board, float(scale)) for scale in _SCALES]
     hull = labelled_hulls(boards)
-    rides = summary_of(hull, fins_of(boards), case.rider, case.spot, ranged=False).rides
+    rides = summary_of(hull, fins_of(boards), case.rider, case.spot).rides
     least = (1 - _COSTS_MOST) * rides[0]
     under = np.flatnonzero(rides < least)
     if not len(under):

@@ -180,9 +180,7 @@ def explain_compare(request: CompareRequest) -> CompareResult:
     case = case_with(request.surfer, request.water) if request.surfer else None
     if case is None:
         return answer
-    riding = riding_of(
-        labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.spot, ranged=False
-    )
+    riding = riding_of(labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.spot)
     felt, scale = felt_of(riding), table("compare")["feel"]["scale"]
     words = ("turn radius", "roll time", "swing weight", "sweet spot", "hold", "trim point")
     made = []

@@ -15,9 +15,10 @@ from chord_core.ride.fins import FinSet
 from chord_core.ride.float import Floats
 from chord_core.ride.longboard import nose_riding
 from chord_core.ride.reference import swing_slow
-from chord_core.ride.span import Span, span_of
+from chord_core.ride.rows import picked
+from chord_core.ride.span import span_of
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding, rides_band, riding_of
+from chord_core.ride.works import Riding, riding_of
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 
@@ -68,8 +69,7 @@ class Summary:
 
     def rows(self, which: Rows | slice) -> Summary:
         """What the boards ``which`` (indices or a slice) do."""
-        columns = {f.name: _rows(getattr(self, f.name), which) for f in fields(self)}
-        return Summary(**columns)
+        return picked(self, which)
 
     def filled(self, which: Rows, more: Summary) -> Summary:
         """These with the band and the range of some boards, which were asked for apart.
@@ -90,29 +90,47 @@ class Summary:
         return {end: self.names[factor] for end, factor in which.items() if factor >= 0}
 
 
-def _no_span(count: int) -> Span:
+@dataclass(frozen=True)
+class _Ends:
+    """Range of n boards with the band of their rides, (n,)."""
+
+    rides_low: Array
+    rides_high: Array
+    low_m: Array
+    high_m: Array
+    small_ends: Rows
+    big_ends: Rows
+
+
+def _ends_of(riding: Riding, asked: int) -> tuple[_Ends, tuple[str, ...]]:
+    """Range and band of the first ``asked`` boards, and the factors that may end a range; for the others no
+    range, and a band as wide as nothing."""
+    count, rides = len(riding.hull), riding.rides_an_hour(riding.works)
     nothing, never = np.full(count, np.nan), np.full(count, -1)
-    return Span(nothing, nothing, nothing, (), never, never)
+    if riding.spot.river or not asked:
+        return _Ends(rides, rides, nothing, nothing, never, never), ()
+    first = riding.first(asked)
+    span = span_of(first)
+    low, _, high = first.rides_band()
+    found = _Ends(low, high, span.low_m, span.high_m, span.small_ends, span.big_ends)
+    if asked < count:
+        rest = slice(asked, None)
+        none = _Ends(rides[rest], rides[rest], nothing[rest], nothing[rest], never[rest], never[rest])
+        found = _joined([found, none])
+    return found, span.names
 
 
-def _summary(riding: Riding, band: bool) -> Summary:
+def _summary(riding: Riding, asked: int) -> Summary:
     hull, river = riding.hull, riding.spot.river
-    span = _no_span(len(hull)) if river or not riding.ranged else span_of(riding)
+    ends, names = _ends_of(riding, asked)
     factors, weight = riding.in_bins, riding.spot.bins.weight
     stays = factors["stays"][:, 0] if river else np.full(len(hull), np.nan)
-    rides = riding.rides_an_hour(riding.works)
-    low, _, high = rides_band(riding) if band and not river else (rides, rides, rides)
     return Summary(
         works=riding.works,
         by_bin=riding.by_bin,
         means={name: rows @ weight for name, rows in factors.items()},
-        rides=rides,
-        rides_low=low,
-        rides_high=high,
-        low_m=span.low_m,
-        high_m=span.high_m,
-        small_ends=span.small_ends,
-        big_ends=span.big_ends,
+        rides=riding.rides_an_hour(riding.works),
+        **vars(ends),
         sprint_m_s=riding.lying.sprint_m_s,
         cruise_m_s=riding.lying.cruise_m_s,
         stays_on=stays,
@@ -124,20 +142,9 @@ def _summary(riding: Riding, band: bool) -> Summary:
         swing_slow=swing_slow(hull, riding.rider),
         nose_index=nose_riding(hull, riding.weight_n, riding.rho),
         floats=riding.lying.floats,
-        names=span.names,
+        names=names,
         along_m_s=riding.along_m_s,
     )
-
-
-def _rows(column: Any, which: Rows | slice) -> Any:
-    """Some rows of a column; what is the same for all boards as it is."""
-    if isinstance(column, np.ndarray):
-        return column[which]
-    if isinstance(column, dict):
-        return {name: values[which] for name, values in column.items()}
-    if isinstance(column, Floats):
-        return Floats(**{f.name: _rows(getattr(column, f.name), which) for f in fields(column)})
-    return column
 
 
 def _joined(parts: list[Any]) -> Any:
@@ -147,7 +154,7 @@ def _joined(parts: list[Any]) -> Any:
         return np.concatenate(parts)
     if isinstance(first, dict):
         return {name: np.concatenate([part[name] for part in parts]) for name in first}
-    if isinstance(first, (Summary, Floats)):
+    if isinstance(first, (Summary, Floats, _Ends)):
         columns = {f.name: _joined([getattr(part, f.name) for part in parts]) for f in fields(first)}
         return type(first)(**columns)
     return first
@@ -159,33 +166,30 @@ def summary_of(
     rider: Rider,
     spot: Spot,
     chunk: int = CHUNK,
-    band: bool = False,
-    ranged: bool = True,
+    asked: int = 0,
 ) -> Summary:
     """What boards do for a rider in a water, ``chunk`` boards at a time.
 
     Args:
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
-        band: whether rides are also asked for with faces flatter and steeper.
-        ranged: whether the range is asked for.
+        asked: how many of the first boards are asked for their range, and for the band of their rides.
     """
     count = math.ceil(len(hull) / chunk)
     if count > 1 or len(hull) > _SIDE_BY_SIDE:
-        return _in_pieces(hull, fins, rider, spot, max(count, 2), band, ranged)
+        return _in_pieces(hull, fins, rider, spot, max(count, 2), asked)
     # The hull itself keeps what was computed of it.
-    return _summary(riding_of(hull, fins, rider, spot, ranged=ranged), band)
+    return _summary(riding_of(hull, fins, rider, spot), min(asked, len(hull)))
 
 
-def _in_pieces(
-    hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, band: bool, ranged: bool
-) -> Summary:
+def _in_pieces(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, asked: int) -> Summary:
     """The same in pieces of one size, two of them side by side; no board depends on another."""
     size = math.ceil(len(hull) / count)
 
     def ride(at: int) -> Summary:
-        their = fins.rows(slice(at * size, (at + 1) * size))
-        return _summary(riding_of(hull.piece(size, at), their, rider, spot, ranged=ranged), band)
+        mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
+        here = min(max(asked - at * size, 0), len(mine))
+        return _summary(riding_of(mine, their, rider, spot), here)
 
     with ThreadPoolExecutor(_WORKERS) as workers:
         joined: Summary = _joined(list(workers.map(ride, range(math.ceil(len(hull) / size)))))

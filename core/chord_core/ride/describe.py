@@ -13,7 +13,7 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.float import DEEPEST_NOSE_M
 from chord_core.ride.river import least_flow
 from chord_core.ride.span import Span, span_of
-from chord_core.ride.works import Riding, rides_band, riding_of, together
+from chord_core.ride.works import Riding, riding_of, together
 from chord_core.surfer.pencil import missing_facts, pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.water.face import Face
@@ -75,7 +75,7 @@ def _flags(riding: Riding, rides: float | None) -> list[str]:
 def _over_faces(riding: Riding) -> dict[str, object]:
     """The fields that a water with many faces has and a river has not."""
     span = span_of(riding)
-    low, rides, high = (float(values[0]) for values in rides_band(riding))
+    low, rides, high = (float(values[0]) for values in riding.rides_band())
     known = bool(np.isfinite(span.low_m[0]))
     return {
         "rides_per_hour": rides,

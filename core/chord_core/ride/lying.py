@@ -6,7 +6,7 @@ that is used in the application is the fast one; a test holds them together.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -23,6 +23,7 @@ from chord_core.ride.float import Floats, float_prone
 from chord_core.ride.immersed import Immersed, immersed_hull
 from chord_core.ride.paddle import paddling_speed
 from chord_core.ride.plane import reach_m
+from chord_core.ride.rows import picked
 from chord_core.ride.standup import float_standing
 from chord_core.ride.takeoff import CARRIES, SPEEDS, Launch, Start, launch_of, rows_of, takeoff_slope
 from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, spline_knots
@@ -60,6 +61,11 @@ class Lying:
     log_threshold: Array | None = None
     planes: Planes | None = None
     launch: Launch | None = None
+
+    def rows(self, which: slice) -> Lying:
+        """The same of some boards."""
+        launch = self.launch and rows_of(self.launch, np.arange(len(self.sprint_m_s))[which])
+        return replace(picked(replace(self, launch=None), which), launch=launch)
 
     def threshold(self, height_m: Array) -> Array:
         """The least slope of a face of these heights [m] that is caught, (n, m)."""

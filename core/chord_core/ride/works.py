@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from functools import cached_property
+from itertools import pairwise
 
 import numpy as np
 from scipy.special import expit
@@ -52,6 +53,7 @@ _FIRST_GREEN = "green wave"
 _STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
 #: Faces as remembered may be so much flatter or steeper.
 SLOPE_UNSURE = 0.15
+_UNSURE_WAYS = (1 - SLOPE_UNSURE, 1 + SLOPE_UNSURE)
 #: What a fleet does on any face.
 _OF_ANY_FACE = {
     "weight_n",
@@ -70,9 +72,7 @@ SCAN_M = np.geomspace(0.15, 6.0, 30)
 
 @dataclass(frozen=True)
 class Riding:
-    """A fleet under one rider in one water, ready to be asked; results are (n,) unless said.
-
-    ``ranged``: whether the range will be asked for, so that bins and scan are worked out together."""
+    """A fleet under one rider in one water, ready to be asked; results are (n,) unless said."""
 
     hull: Hull
     fins: FinSet
@@ -80,7 +80,6 @@ class Riding:
     spot: Spot
     lying: Lying
     fast: bool = True
-    ranged: bool = True
 
     @cached_property
     def rho(self) -> float:
@@ -283,13 +282,6 @@ class Riding:
         return Face(self.spot.bins.face_m, self.spot.bins.slope)
 
     @cached_property
-    def _everywhere(self) -> dict[str, Array]:
-        """Factors in the bins and, behind them, at the heights of the scan, each (n, m + heights)."""
-        bins = self.spot.bins
-        usual = np.full(len(SCAN_M), self.usual.slope[0])
-        return self.factors(Face(np.append(bins.face_m, SCAN_M), np.append(bins.slope, usual)))
-
-    @cached_property
     def by_bin(self) -> Array:
         """Works share in each bin, (n, m)."""
         return together(self.in_bins)
@@ -297,9 +289,7 @@ class Riding:
     @cached_property
     def in_bins(self) -> dict[str, Array]:
         """Factors in each bin, (n, m)."""
-        if not self.fast or not self.ranged:
-            return self.factors(self.bins_face)
-        return {name: rows[:, : len(self.bins_face.slope)] for name, rows in self._everywhere.items()}
+        return self.factors(self.bins_face)
 
     @cached_property
     def works(self) -> Array:
@@ -311,10 +301,45 @@ class Riding:
         works."""
         return rides_an_hour(self.spot, self.along_m_s, self.lying.cruise_m_s, works)
 
+    def first(self, count: int) -> Riding:
+        """The same for the first ``count`` boards, with what is known of them already."""
+        if count >= len(self.hull):
+            return self
+        rows = slice(0, count)
+        lying = self.lying.rows(rows)
+        made = replace(self, hull=self.hull.piece(count, 0), fins=self.fins.rows(rows), lying=lying)
+        known = {name: self.__dict__[name] for name in _OF_ANY_FACE if name in self.__dict__}
+        made.__dict__.update({name: values[rows] for name, values in known.items()})
+        made.__dict__["works"] = self.works[rows]
+        return made
+
     @cached_property
+    def _elsewhere(self) -> list[dict[str, Array]]:
+        """Factors at the heights of the scan on the usual slope, and in the bins with all faces flatter and
+        steeper by what one can be wrong, each (n, heights or m); asked for together, which costs least."""
+        bins, usual = self.spot.bins, np.full(len(SCAN_M), self.usual.slope[0])
+        height = np.concatenate([SCAN_M, bins.face_m, bins.face_m])
+        slope = np.concatenate([usual, *(bins.slope * way for way in _UNSURE_WAYS)])
+        found = self.factors(Face(height, slope))
+        ends = np.cumsum([0, len(SCAN_M), len(bins.slope), len(bins.slope)])
+        return [{name: rows[:, a:b] for name, rows in found.items()} for a, b in pairwise(ends)]
+
+    @property
     def scan(self) -> dict[str, Array]:
         """Factors at the heights of ``SCAN_M`` on the usual slope, each (n, heights)."""
-        return {name: rows[:, len(self.bins_face.slope) :] for name, rows in self._everywhere.items()}
+        return self._elsewhere[0]
+
+    def rides_band(self) -> tuple[Array, Array, Array]:
+        """Rides an hour, (n,) each: with faces flatter by 15 %, as said, and steeper by 15 %, in order."""
+        made = [self.rides_an_hour(self.works)]
+        for way, factors in zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True):
+            face = Face(self.usual.height_m, self.usual.slope * way)
+            works = together(factors) @ self.spot.bins.weight
+            made.append(
+                rides_an_hour(self.spot, float(face.along_m_s[0]), self.lying.cruise_m_s, np.asarray(works))
+            )
+        low, high = np.minimum(made[1], made[2]), np.maximum(made[1], made[2])
+        return np.minimum(low, made[0]), made[0], np.maximum(high, made[0])
 
 
 def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:
@@ -333,42 +358,18 @@ def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array)
     return np.asarray(3600 / (ride + out + craft().rest_s + wait))
 
 
-def riding_of(
-    hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True, ranged: bool = True
-) -> Riding:
+def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> Riding:
     """Make a fleet ready to be asked what it does under a rider in a water.
 
     Args:
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
         fast: the compiled form; else the plain one.
-        ranged: whether the range will be asked for.
     """
     rho = spot.water_kg_m3 * (1 - spot.aeration)
     paddler = paddler_of(rider, power_for(rider, rho))
     lying = (lying_fast if fast else lying_plain)(hull, paddler, rho)
-    return Riding(hull, fins, rider, spot, lying, fast, ranged)
-
-
-def steeper(riding: Riding, factor: float) -> Riding:
-    """The same boards, rider and water with all faces steeper by a factor."""
-    bins = replace(riding.spot.bins, slope=riding.spot.bins.slope * factor)
-    spot = replace(riding.spot, bins=bins, face_slope=riding.spot.face_slope * factor)
-    made = replace(riding, spot=spot)
-    # What does not hang on the face is known already.
-    made.__dict__.update({name: value for name, value in riding.__dict__.items() if name in _OF_ANY_FACE})
-    return made
-
-
-def rides_band(riding: Riding) -> tuple[Array, Array, Array]:
-    """Rides an hour, (n,) each: with faces flatter by 15 %, as said, and steeper by 15 %, in order."""
-    rides = riding.rides_an_hour(riding.works)
-    others = (steeper(riding, 1 + way * SLOPE_UNSURE) for way in (-1, 1))
-    low, high = (
-        other.rides_an_hour(together(other.factors(other.bins_face)) @ other.spot.bins.weight)
-        for other in others
-    )
-    return np.minimum(np.minimum(low, high), rides), rides, np.maximum(np.maximum(low, high), rides)
+    return Riding(hull, fins, rider, spot, lying, fast)
 
 
 def together(factors: dict[str, Array]) -> Array:

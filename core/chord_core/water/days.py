@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import itertools
+import math
+from bisect import bisect
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cache, cached_property
 
 import numpy as np
 from scipy.special import ndtr, ndtri
@@ -50,14 +52,24 @@ def days_of(small_m: float, usual_m: float, big_m: float) -> Days:
     )
 
 
-def height_words() -> list[tuple[str, float]]:
+@cache
+def height_words() -> tuple[tuple[str, float], ...]:
     """Words for face height with their share of body height, smallest first."""
-    return [(row["word"], row["share_of_height"]) for row in table("waves")["heights"]]
+    return tuple((row["word"], row["share_of_height"]) for row in table("waves")["heights"])
+
+
+@cache
+def _halfway() -> tuple[list[float], list[str]]:
+    """Shares of body height between two words, where both are as near by ratio, and the words."""
+    words = sorted(height_words(), key=lambda word: word[1])
+    edges = [math.sqrt(a * b) for (_, a), (_, b) in itertools.pairwise(words)]
+    return edges, [word for word, _ in words]
 
 
 def word_for(face_m: float, body_m: float) -> str:
     """The word whose height is nearest to a face [m] for a body height [m], by ratio."""
-    return min(height_words(), key=lambda w: abs(np.log(face_m / body_m / w[1])))[0]
+    edges, words = _halfway()
+    return words[bisect(edges, face_m / body_m)]
 
 
 def days_by_word(days: Days, body_m: float) -> list[tuple[str, float, float, float]]:
