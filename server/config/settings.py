@@ -28,6 +28,7 @@ CSRF_TRUSTED_ORIGINS = env.list("CHORD_TRUSTED_ORIGINS", default=[])
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
+    "django.contrib.postgres",
     "django.contrib.sessions",
     "django.contrib.staticfiles",
     "rest_framework",

@@ -1,6 +1,8 @@
 """The demo shop, made from JSON documents by the services that the screens use."""
 
 import json
+from datetime import timedelta
+from itertools import zip_longest
 from pathlib import Path
 from typing import Any
 
@@ -14,8 +16,10 @@ from chord_core.errors import ChordError
 from chord_core.fit.step import scaled
 from fittings.documents import FittingIn
 from fittings.services import open_fitting
+from rack.drawn import fill
+from rack.hanging import hang
 from rack.models import Board as RackBoard
-from rack.services import hang
+from rack.models import today
 
 
 def _read(folder: Path, name: str) -> Any:
@@ -33,12 +37,15 @@ def fill_rack(folder: Path, count: int) -> str:
     """Hang boards into the demo shop until it has so many: the demo's own, a little larger or smaller."""
     shop = Shop.objects.get(demo=True)
     own = [parse(Board, row, f"boards.{i}") for i, row in enumerate(_each(folder, "boards"))]
-    rows = []
+    rows, documents = [], []
     for i in range(max(count - RackBoard.objects.of(shop).count(), 0)):
         board = own[i % len(own)]
         row = RackBoard(shop=shop)
-        row.take(scaled(board, 1 + 0.004 * ((i // len(own)) % 21 - 10)))
+        document = scaled(board, 1 + 0.004 * ((i // len(own)) % 21 - 10))
+        row.take(document)
+        documents.append(document)
         rows.append(row)
+    fill(rows, documents)
     RackBoard.objects.bulk_create(rows)
     return f"{RackBoard.objects.of(shop).count()} boards in the rack"
 
@@ -64,8 +71,12 @@ def load_demo(folder: Path, reset: bool = False) -> str:
     person = User(username=about["person"], first_name=about["first_name"], shop=shop)
     person.set_unusable_password()
     person.save()
-    for i, row in enumerate(_each(folder, "boards")):
-        hang(shop, parse(Board, row, f"boards.{i}"))
+    boards = _each(folder, "boards")
+    for i, (row, came) in enumerate(
+        zip_longest(boards, _read(folder, "boards").get("hung", []), fillvalue={})
+    ):
+        since = today() - timedelta(days=came.get("days", 0))
+        hang(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
     places = {}
     for i, row in enumerate(_each(folder, "breaks")):
         place = keep_break(shop, parse(BreakIn, row, f"breaks.{i}"))

@@ -10,7 +10,9 @@ from rest_framework.request import Request
 from accounts.scope import ShopView, answer
 from chord_core.documents import parse
 from fittings import services
+from fittings.asked import asked_of
 from fittings.documents import (
+    Asked,
     Compared,
     Doubts,
     Faces,
@@ -48,6 +50,15 @@ class FittingsView(ShopView):
         """Open a new one."""
         fitting = services.open_fitting(self.shop, request.user, parse(FittingIn, request.data))
         return answer(services.as_document(fitting), 201)
+
+
+class AskedView(ShopView):
+    """What the last surfers asked of the rack."""
+
+    @extend_schema(responses=Asked)
+    def get(self, request: Request) -> HttpResponse:
+        """Say whom each board suits, and who found nothing."""
+        return answer(asked_of(self.shop))
 
 
 class FittingView(ShopView):

@@ -37,6 +37,28 @@ class Pins(Pinned):
         return self
 
 
+class AskedFor(Result):
+    """What one of the last surfers asked for: the leading family, its litres, the length of its best ordinary
+    board [m]; the shop's boards that suit, best first, and the best of those that are for sale (none: what
+    was asked for does not hang here)."""
+
+    fitting_id: int
+    name: str
+    family: str
+    low_l: float
+    high_l: float
+    length_m: float
+    suits: tuple[int, ...]
+    best: tuple[int, ...]
+
+
+class Asked(Result):
+    """What the last tickets ask of the rack, newest first, and the boards that suit none of them."""
+
+    fittings: tuple[AskedFor, ...]
+    nobody: tuple[int, ...]
+
+
 class FittingIn(Document):
     """A new ticket: for a surfer who is known, or with what is said already; at a break."""
 

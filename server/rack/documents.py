@@ -1,5 +1,6 @@
 """What the rack addresses read and write."""
 
+from datetime import date
 from typing import Literal
 
 from pydantic import Field, RootModel
@@ -40,6 +41,23 @@ class BoardIn(Document):
     line: str | None = Field(default=None, max_length=400)
     family: FamilyName | None = None
     price: float | None = Field(default=None, ge=0, le=20000)
+    number: str = Field(default="", max_length=40)
+    hung_on: date | None = None
+
+
+class BoardPut(Document):
+    """A board of the rack as it is now, with the version that was changed."""
+
+    version: int
+    board: Board
+    number: str = Field(default="", max_length=40)
+    hung_on: date | None = None
+
+
+class RowsOf(Document):
+    """The boards that a screen shows."""
+
+    ids: tuple[int, ...] = Field(max_length=400)
 
 
 class Silhouette(Result):
@@ -51,10 +69,13 @@ class Silhouette(Result):
 
 
 class BoardOut(Result):
-    """A board of the rack with what the core computes of it; ``out_of_the_door`` is its price with all that
-    goes with it."""
+    """A board of the rack with the shop's number, the day it came, and what the core computes of it;
+    ``out_of_the_door`` is its price with all that goes with it."""
 
     id: int
+    number: str
+    hung_on: date
+    version: int
     board: Board
     line: Dims
     litres: float

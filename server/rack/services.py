@@ -1,5 +1,6 @@
 """Use cases of the rack, and the fleet that is kept of it."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import lru_cache
 from typing import get_args
@@ -9,20 +10,18 @@ from django.db.models import Count, Max
 from accounts.models import Shop
 from chord_core.documents import Board as Document
 from chord_core.documents import board as board_document
-from chord_core.documents import parse, surfer, water
-from chord_core.errors import ChordError
+from chord_core.documents import surfer, water
 from chord_core.fit.gear import out_of_the_door
 from chord_core.hull.describe import curves_of, dims_of
-from chord_core.hull.fleet import fleet_of
 from chord_core.hull.guess import guess_family
-from chord_core.hull.hull import Hull, hull_of
+from chord_core.hull.hull import Hull
 from chord_core.hull.label import check_label, labelled_hulls
+from chord_core.hull.measured import hulls_of
 from chord_core.line import read_line, write_line
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.tables import builds, families, rungs, table
 from chord_core.water.days import height_words
 from rack.documents import (
-    BoardIn,
     BoardOut,
     Family,
     HeightWord,
@@ -62,43 +61,15 @@ def read_dims(text: str) -> LineOut:
     return LineOut.model_validate({**vars(line), "written": written, "family_guess": guess})
 
 
-def board_from(given: BoardIn) -> Document:
-    """The board that was given, as a document or as a line with its family.
-
-    Raises:
-        ChordError: neither was given, or the line cannot be read.
-    """
-    if given.board is not None:
-        return given.board
-    if given.line is None or given.family is None:
-        raise ChordError("line", given.line, "give a board, or a line of dims and its family")
-    line = read_line(given.line)
-    fields = {
-        "name": line.name or "",
-        "family": given.family,
-        "length_m": line.length_m,
-        "width_m": line.width_m,
-        "thickness_m": line.thickness_m,
-        "stated_litres": line.stated_litres,
-        "price": given.price,
-    }
-    return parse(Document, fields)
-
-
-def hang(shop: Shop, document: Document) -> Board:
-    """Put a board into the rack."""
-    row = Board(shop=shop)
-    row.take(document)
-    row.save()
-    return row
-
-
-def _sent(pk: int, board: Document, plain: Hull, row: int) -> BoardOut:
+def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:
     label = check_label(plain.rows(slice(row, row + 1)), board.stated_litres)
     curves = curves_of(plain, row, _EVERY)
     trusted = board.stated_litres if label.agrees else label.computed_l
     return BoardOut(
-        id=pk,
+        id=row_.pk,
+        number=row_.number,
+        hung_on=row_.hung_on,
+        version=row_.version,
         board=board,
         line=dims_of(board),
         litres=trusted or label.computed_l,
@@ -121,9 +92,20 @@ def _rack(shop_id: int, _count: int, _changed: object) -> Rack:
     ids = tuple(row.pk for row in rows)
     if not rows:
         return Rack(ids, boards, None, fins_of(()), ())
-    plain = hull_of(fleet_of(boards))
-    sent = tuple(_sent(pk, board, plain, i) for i, (pk, board) in enumerate(zip(ids, boards, strict=True)))
-    return Rack(ids, boards, labelled_hulls(boards), fins_of(boards), sent)
+    return Rack(ids, boards, labelled_hulls(boards), fins_of(boards), _sent_of(rows, boards))
+
+
+def _sent_of(rows: Sequence[Board], boards: Sequence[Document]) -> tuple[BoardOut, ...]:
+    plain = hulls_of(boards)
+    return tuple(_sent(row, board, plain, i) for i, (row, board) in enumerate(zip(rows, boards, strict=True)))
+
+
+def boards_of(shop: Shop, ids: Sequence[int]) -> tuple[BoardOut, ...]:
+    """Some boards of a shop as they are sent, in the order in which they are named; who is not there is left
+    out."""
+    rows = Board.objects.of(shop).in_bulk(ids)
+    some = [rows[pk] for pk in ids if pk in rows]
+    return _sent_of(some, [row.document() for row in some]) if some else ()
 
 
 def rack_of(shop: Shop) -> Rack:

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import FitPlace from './places/fit/FitPlace.vue'
 import SignIn from './places/SignIn.vue'
+import Weaves from './places/Weaves.vue'
 import { useSession } from './state/session'
 
 const { session, load } = useSession()
@@ -19,7 +19,7 @@ onMounted(async () => {
 <template>
   <v-app>
     <main v-if="fault" class="away" role="alert">{{ fault }}</main>
-    <FitPlace v-else-if="session?.signed_in" />
+    <template v-else-if="session?.signed_in"><Weaves /><router-view /></template>
     <SignIn v-else-if="session" />
   </v-app>
 </template>

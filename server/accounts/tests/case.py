@@ -30,7 +30,7 @@ class ApiCase(TestCase):
     @classmethod
     def setUpTestData(cls) -> None:
         cls.shop, cls.user = make_shop("north")
-        from rack.services import hang
+        from rack.hanging import hang
 
         for length in (1.78, 1.83, 1.90):
             hang(cls.shop, parse(Board, {**BOARD, "length_m": length}))

@@ -7,8 +7,8 @@ from accounts.models import User
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
+from rack.hanging import hang
 from rack.models import Board
-from rack.services import hang
 
 LONG = {"family": "mini-mal", "length_m": 2.21, "width_m": 0.55, "thickness_m": 0.075, "stated_litres": 55.0}
 GUN = {"family": "gun", "length_m": 2.7, "width_m": 0.51, "thickness_m": 0.075}

@@ -8,8 +8,9 @@ from chord_core.documents import Surfer, Water, parse
 from chord_core.fit.rank import judge_rack
 from chord_core.hull.label import labelled_hulls
 from fittings.ranking import Ranking, case_for, fleet_of_rack, rank_fleet
+from rack.hanging import hang
 from rack.models import Board
-from rack.services import hang, rack_of
+from rack.services import rack_of
 
 GUN = {"family": "gun", "length_m": 2.7, "width_m": 0.51, "thickness_m": 0.075}
 LOG = {"family": "nose-rider", "length_m": 2.85, "width_m": 0.58, "thickness_m": 0.078}

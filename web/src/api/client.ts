@@ -30,6 +30,8 @@ export type WhyNot = Schemas['WhyNot']
 export type Compared = Schemas['Compared']
 export type Pins = Schemas['Pins']
 export type FittingDocument = Schemas['FittingDocument']
+export type Asked = Schemas['Asked']
+export type Found = Schemas['Found']
 export type Doubts = Schemas['Doubts']
 
 /** What the API says when something cannot be: the field, what was given, what is allowed. */

@@ -31,7 +31,8 @@ export interface paths {
         };
         /** @description Show it. */
         get: operations["boards_retrieve"];
-        put?: never;
+        /** @description Write it as it is now; 409 with the board as it stands when somebody else was faster. */
+        put: operations["boards_update"];
         post?: never;
         /** @description Take it out of the rack. */
         delete: operations["boards_destroy"];
@@ -318,6 +319,57 @@ export interface paths {
         patch: operations["me_partial_update"];
         trace?: never;
     };
+    "/api/rack/asked/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say whom each board suits, and who found nothing. */
+        get: operations["rack_asked_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/find/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Find boards by every measure, in order. */
+        get: operations["rack_find_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/rows/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List some boards, as many as a screen shows. */
+        get: operations["rack_rows_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session/": {
         parameters: {
             query?: never;
@@ -392,6 +444,40 @@ export interface components {
             not_yet: string;
             bench: components["schemas"]["Bench"] | null;
             present: components["schemas"]["Bench"] | null;
+        };
+        /**
+         * Asked
+         * @description What the last tickets ask of the rack, newest first, and the boards that suit none of them.
+         */
+        Asked: {
+            /** Fittings */
+            fittings: components["schemas"]["AskedFor"][];
+            /** Nobody */
+            nobody: number[];
+        };
+        /**
+         * AskedFor
+         * @description What one of the last surfers asked for: the leading family, its litres, the length of its best ordinary
+         *     board [m]; the shop's boards that suit, best first, and the best of those that are for sale (none: what
+         *     was asked for does not hang here).
+         */
+        AskedFor: {
+            /** Fitting Id */
+            fitting_id: number;
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Low L */
+            low_l: number;
+            /** High L */
+            high_l: number;
+            /** Length M */
+            length_m: number;
+            /** Suits */
+            suits: number[];
+            /** Best */
+            best: number[];
         };
         /**
          * Assumed
@@ -659,6 +745,16 @@ export interface components {
              * @default null
              */
             price?: number | null;
+            /**
+             * Number
+             * @default
+             */
+            number?: string;
+            /**
+             * Hung On
+             * @default null
+             */
+            hung_on?: string | null;
         };
         /**
          * BoardList
@@ -667,12 +763,21 @@ export interface components {
         BoardList: components["schemas"]["BoardOut"][];
         /**
          * BoardOut
-         * @description A board of the rack with what the core computes of it; ``out_of_the_door`` is its price with all that
-         *     goes with it.
+         * @description A board of the rack with the shop's number, the day it came, and what the core computes of it;
+         *     ``out_of_the_door`` is its price with all that goes with it.
          */
         BoardOut: {
             /** Id */
             id: number;
+            /** Number */
+            number: string;
+            /**
+             * Hung On
+             * Format: date
+             */
+            hung_on: string;
+            /** Version */
+            version: number;
             board: components["schemas"]["Board"];
             line: components["schemas"]["Dims"];
             /** Litres */
@@ -686,6 +791,25 @@ export interface components {
             /** Label Agrees */
             label_agrees: boolean | null;
             silhouette: components["schemas"]["Silhouette"];
+        };
+        /**
+         * BoardPut
+         * @description A board of the rack as it is now, with the version that was changed.
+         */
+        BoardPut: {
+            /** Version */
+            version: number;
+            board: components["schemas"]["Board"];
+            /**
+             * Number
+             * @default
+             */
+            number?: string;
+            /**
+             * Hung On
+             * @default null
+             */
+            hung_on?: string | null;
         };
         /**
          * Bottom
@@ -1589,6 +1713,42 @@ export interface components {
              * @default null
              */
             tail_m?: number | null;
+        };
+        /**
+         * Found
+         * @description Boards that were found, in order, as columns of one length: the shop's rows, their families as places
+         *     in ``families``, litres, length [m], price, days in stock, and what they are hung by if it is another
+         *     measure. ``all`` and ``stocks`` count the whole rack, ``boxes`` are the box types there.
+         */
+        Found: {
+            /** Total */
+            total: number;
+            /** All */
+            all: number;
+            /** Stocks */
+            stocks: {
+                [key: string]: number;
+            };
+            /** Boxes */
+            boxes: string[];
+            /** Families */
+            families: string[];
+            /** Ids */
+            ids: number[];
+            /** Family */
+            family: number[];
+            /** Litres */
+            litres: number[];
+            /** Length M */
+            length_m: number[];
+            /** Price */
+            price: (number | null)[];
+            /** Days */
+            days: number[];
+            /** Stock */
+            stock: (string | null)[];
+            /** By */
+            by: (number | null)[];
         };
         /**
          * HandOver
@@ -2964,6 +3124,31 @@ export interface operations {
             };
         };
     };
+    boards_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoardPut"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+        };
+    };
     boards_destroy: {
         parameters: {
             query?: never;
@@ -3482,6 +3667,100 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Session"];
+                };
+            };
+        };
+    };
+    rack_asked_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asked"];
+                };
+            };
+        };
+    };
+    rack_find_retrieve: {
+        parameters: {
+            query?: {
+                box_type?: string;
+                builds?: string[];
+                condition_from?: number;
+                condition_to?: number;
+                days_from?: number;
+                days_to?: number;
+                down?: string;
+                families?: string[];
+                fins_included?: string;
+                length_m_from?: number;
+                length_m_to?: number;
+                litres_from?: number;
+                litres_to?: number;
+                mass_kg_from?: number;
+                mass_kg_to?: number;
+                nose_rocker_m_from?: number;
+                nose_rocker_m_to?: number;
+                nose_width_m_from?: number;
+                nose_width_m_to?: number;
+                pad?: string;
+                price_from?: number;
+                price_to?: number;
+                sort?: string;
+                stocks?: string[];
+                tail_rocker_m_from?: number;
+                tail_rocker_m_to?: number;
+                tail_width_m_from?: number;
+                tail_width_m_to?: number;
+                text?: string;
+                thickness_m_from?: number;
+                thickness_m_to?: number;
+                width_m_from?: number;
+                width_m_to?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
+                };
+            };
+        };
+    };
+    rack_rows_retrieve: {
+        parameters: {
+            query: {
+                /** @description as 12,5,40 */
+                ids: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardList"];
                 };
             };
         };

@@ -3,9 +3,9 @@
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { forgetWithTicket, useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
-import { useSession } from '../../state/session'
 import { useStrip } from '../../state/strip'
 import { useTicket } from '../../state/ticket'
+import TopBar from '../TopBar.vue'
 import BenchView from './BenchView.vue'
 import { nextFace, type Face } from './faces'
 import HandOver from './HandOver.vue'
@@ -14,9 +14,7 @@ import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
 import ReaderBox from './ReaderBox.vue'
 import TicketPanel from './TicketPanel.vue'
-import UnitsMenu from './UnitsMenu.vue'
 import VerdictPanel from './VerdictPanel.vue'
-import Weaves from './Weaves.vue'
 import WindowsPanel from './WindowsPanel.vue'
 
 // Not needed for the first answer: fetched when they are opened.
@@ -24,7 +22,6 @@ const CustomerSide = defineAsyncComponent(() => import('./CustomerSide.vue'))
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
 const WhyDialog = defineAsyncComponent(() => import('./WhyDialog.vue'))
 
-const { session, signOut } = useSession()
 const { askCompare, askWhyNot } = useCloser()
 const { strip, unmark } = useStrip()
 const ticket = useTicket()
@@ -116,20 +113,14 @@ onMounted(async () => {
 
 <template>
   <div class="place">
-    <Weaves />
-    <header class="top">
-      <span class="brand">Chord</span>
-      <nav aria-label="Places"><span aria-current="page">Fit</span></nav>
-      <span class="saving" role="status">{{ says }}</span>
+    <TopBar :says="says">
       <ReaderBox ref="reader" />
       <button class="plain" type="button" title="Alt+N" @click="blank">new ticket</button>
       <HandOver @customer="customer = true" />
-      <UnitsMenu />
-      <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
-      <button class="plain out" type="button" :title="session?.shop ?? ''" @click="signOut">
-        sign out
-      </button>
-    </header>
+      <template #end>
+        <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
+      </template>
+    </TopBar>
     <main v-if="ticket.fitting.value" class="middle">
       <TicketPanel :open="open" @toggle="toggle" />
       <div class="work">
@@ -154,28 +145,6 @@ onMounted(async () => {
   min-height: 700px;
   background: var(--paper);
 }
-.top {
-  display: flex;
-  align-items: center;
-  gap: 16px;
-  padding: 0 20px;
-  background: var(--foam);
-  border-bottom: 1px solid var(--hairline);
-}
-.brand {
-  font: 600 23px var(--serif);
-}
-nav span {
-  font-weight: 600;
-  font-size: 15px;
-  padding-bottom: 3px;
-  border-bottom: 3px solid var(--pencil);
-}
-.saving {
-  flex: 1;
-  font-size: 13px;
-  color: var(--faint);
-}
 .middle {
   display: grid;
   grid-template-columns: 275px minmax(0, 1fr) 320px;
@@ -184,10 +153,6 @@ nav span {
   min-height: 0;
 }
 @media (max-width: 1180px) {
-  .top {
-    gap: 10px;
-    padding: 0 12px;
-  }
   .middle {
     grid-template-columns: 214px minmax(0, 1fr) 268px;
     gap: 12px;
@@ -200,10 +165,6 @@ nav span {
     display: block;
     height: auto;
     min-height: 0;
-  }
-  .top {
-    flex-wrap: wrap;
-    padding: 8px 12px;
   }
   .middle {
     grid-template-columns: minmax(0, 1fr);

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Units in one place; remembered for the person who is signed in.
 import { computed } from 'vue'
-import { useSession } from '../../state/session'
+import { useSession } from '../state/session'
 
 const { faces, masses, units, prefer } = useSession()
 const SHORT = { imperial: 'ft-in', metric: 'cm', words: 'words', face: 'face', back: 'behind' }
