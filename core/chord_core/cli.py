@@ -14,6 +14,7 @@ from chord_core.documents import (
     CompareRequest,
     FixRequest,
     HullRequest,
+    RangeRequest,
     RankRequest,
     RideRequest,
     SizeRequest,
@@ -30,8 +31,11 @@ from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.fit.why import explain_compare, explain_rank, explain_size, explain_solve
 from chord_core.hull.describe import describe_hull
+from chord_core.hull.sizes import range_of
+from chord_core.hull.tape import tape_of
 from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
+from chord_core.ride.still import still_of
 from chord_core.surfer.describe import describe_water
 from chord_core.why.explain import explain_hull, explain_ride, explain_water
 
@@ -73,6 +77,18 @@ def _ride(data: Any, explain: bool) -> BaseModel:
     return (explain_ride if explain else describe_ride)(parse(RideRequest, data))
 
 
+def _tape(data: Any, explain: bool) -> BaseModel:
+    return tape_of(parse(HullRequest, data).board)
+
+
+def _still(data: Any, explain: bool) -> BaseModel:
+    return still_of(parse(HullRequest, data).board)
+
+
+def _range(data: Any, explain: bool) -> BaseModel:
+    return range_of(parse(RangeRequest, data))
+
+
 VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "hull": _hull,
     "water": _water,
@@ -83,6 +99,9 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "compare": _compare,
     "change": _change,
     "fix": _fix,
+    "tape": _tape,
+    "still": _still,
+    "range": _range,
 }
 EXPLAINED = ("hull", "water", "ride", "size", "rank", "solve", "compare")
 

@@ -23,6 +23,7 @@ from chord_core.documents.requests import (
 )
 from chord_core.documents.results import HullResult, RideResult, WaterResult
 from chord_core.documents.surfer import Surfer
+from chord_core.documents.tape import RangeRequest, RangeResult, StillResult, TapeResult
 from chord_core.documents.water import Water
 
 __all__ = [
@@ -35,6 +36,8 @@ __all__ = [
     "FixResult",
     "HullRequest",
     "HullResult",
+    "RangeRequest",
+    "RangeResult",
     "RankRequest",
     "RankResult",
     "RideRequest",
@@ -43,7 +46,9 @@ __all__ = [
     "SizeResult",
     "SolveRequest",
     "SolveResult",
+    "StillResult",
     "Surfer",
+    "TapeResult",
     "Water",
     "WaterRequest",
     "WaterResult",

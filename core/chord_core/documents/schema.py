@@ -18,6 +18,8 @@ from chord_core.documents import (
     FixResult,
     HullRequest,
     HullResult,
+    RangeRequest,
+    RangeResult,
     RankRequest,
     RankResult,
     RideRequest,
@@ -26,7 +28,9 @@ from chord_core.documents import (
     SizeResult,
     SolveRequest,
     SolveResult,
+    StillResult,
     Surfer,
+    TapeResult,
     Water,
     WaterRequest,
     WaterResult,
@@ -55,6 +59,10 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "change-result": ChangeResult,
     "fix-request": FixRequest,
     "fix-result": FixResult,
+    "tape-result": TapeResult,
+    "still-result": StillResult,
+    "range-request": RangeRequest,
+    "range-result": RangeResult,
 }
 
 

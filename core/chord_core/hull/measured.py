@@ -21,7 +21,9 @@ from chord_core.units import FOOT_M
 #: For width, thickness and rocker: by how much a drawn curve is off before it is measured [m], over which
 #: distance boards change [m], and what a tape is off by [m] (straight-edge and rule at a station: 2 mm; the
 #: dims of the line, read to 1/32 in: .5 mm).
-_OFF_M = {"width_m": 0.012, "thickness_m": 0.003, "rocker_m": 0.012}
+OFF_M = {"width_m": 0.012, "thickness_m": 0.003, "rocker_m": 0.012}
+#: How many times odder than usual a board may be, and how surely it is not (sigma of the logarithm).
+_ODD, _ODD_SIGMA = (1.0, 1.5, 2.2, 3.3, 5.0, 7.5, 11.0), 0.7
 _REACH_M, TAPE_M, DIMS_M = 0.50, 0.002, 0.0005
 
 
@@ -33,7 +35,7 @@ class Smoothed:
     covariance: Array
 
 
-def _kernel(a: Array, b: Array, off: float) -> Array:
+def kernel(a: Array, b: Array, off: float) -> Array:
     """Covariance of a curve's difference at places ``a`` and ``b`` [m]: twice differentiable (Matern 5/2)."""
     far = np.sqrt(5) * np.abs(a[:, None] - b[None, :]) / _REACH_M
     return np.asarray(off**2 * (1 + far + far**2 / 3) * np.exp(-far))
@@ -46,10 +48,10 @@ def smooth(places: Array, apart: Array, noise: Array, along: Array, off: float) 
         noise: what each reading is off by [m].
         off: by how much the curve may differ from the drawn one [m].
     """
-    known = _kernel(places, places, off) + np.diag(noise**2)
-    across = _kernel(along, places, off)
+    known = kernel(places, places, off) + np.diag(noise**2)
+    across = kernel(along, places, off)
     gain = np.linalg.solve(known, across.T).T
-    return Smoothed(gain @ apart, _kernel(along, along, off) - gain @ across.T)
+    return Smoothed(gain @ apart, kernel(along, along, off) - gain @ across.T)
 
 
 def _readings(board: Board, measure: str) -> tuple[Array, Array]:
@@ -58,31 +60,91 @@ def _readings(board: Board, measure: str) -> tuple[Array, Array]:
     return np.array([row[0] for row in rows]), np.array([row[1] for row in rows])
 
 
-def _drawn(hull: Hull, row: int, measure: str) -> Array:
+@dataclass(frozen=True)
+class Taken:
+    """All that is known of a curve, against the drawn one: places [m], differences [m], what each is off by
+    [m]; the first ``count`` are the tape's."""
+
+    places: Array
+    apart: Array
+    noise: Array
+    count: int
+
+
+def _dims_at(board: Board, drawn: Array, measure: str) -> list[float]:
+    """Where the dims of a board say a curve: where it is greatest (the bottom, where it lies), and one foot
+    from the ends where that was said. The drawn curve goes through them."""
+    along = SHARE * board.length_m
+    widest = float(along[drawn.argmin() if measure == "rocker_m" else drawn.argmax()])
+    ends = {"width_m": board.outline, "thickness_m": board.foil}.get(measure)
+    suffix = "_width_m" if measure == "width_m" else "_m"
+    said = {
+        "tail": (FOOT_M, ends and getattr(ends, f"tail{suffix}")),
+        "nose": (board.length_m - FOOT_M, ends and getattr(ends, f"nose{suffix}")),
+    }
+    if measure == "rocker_m":
+        said = {"tail": (0.0, board.rocker.tail_m), "nose": (board.length_m, board.rocker.nose_m)}
+    return [widest, *(place for place, value in said.values() if value is not None)]
+
+
+def taken_of(board: Board, drawn: Array, measure: str) -> Taken:
+    """The readings of one measure with the dims behind them: those are readings too, taken with more care.
+
+    Args:
+        drawn: the curve [m] as the dims alone draw it, (COUNT,).
+    """
+    places, values = _readings(board, measure)
+    dims = np.array(_dims_at(board, drawn, measure))
+    apart = values - np.interp(places, SHARE * board.length_m, drawn)
+    return Taken(
+        places=np.append(places, dims),
+        apart=np.append(apart, np.zeros(len(dims))),
+        noise=np.append(np.full(len(places), TAPE_M), np.full(len(dims), DIMS_M)),
+        count=len(places),
+    )
+
+
+def off_of(taken: Taken, measure: str) -> float:
+    """By how much a curve may be off [m]: as boards of a family usually are, and more where its own readings
+    say so (the likeliest by Rasmussen & Williams 2006, equation 5.8, against a log-normal expectation)."""
+    usual = OFF_M[measure]
+    if not taken.count:
+        return usual
+    unit, errors = kernel(taken.places, taken.places, 1.0), np.diag(taken.noise**2)
+
+    def likely(odd: float) -> float:
+        known = (odd * usual) ** 2 * unit + errors
+        size = np.linalg.slogdet(known)[1]
+        expected = (np.log(odd) / _ODD_SIGMA) ** 2
+        return float(taken.apart @ np.linalg.solve(known, taken.apart) + size + expected)
+
+    return usual * min(_ODD, key=likely)
+
+
+def drawn_curve(hull: Hull, row: int, measure: str) -> Array:
+    """The curve of a measure of board ``row`` [m], (COUNT,)."""
     curves = {"width_m": 2 * hull.half_width, "thickness_m": hull.thickness, "rocker_m": hull.rocker}
     return np.asarray(curves[measure][row])
 
 
 def _remeasured(board: Board, hull: Hull, row: int, measure: str) -> tuple[Array, Array]:
     """The curve of one measure through its stations (COUNT,), and its covariance (COUNT, COUNT)."""
-    drawn, along = _drawn(hull, row, measure), SHARE * board.length_m
-    places, values = _readings(board, measure)
-    if not len(places):
-        # Nobody measured this curve; how far the family's may be off is not the tape's to say.
-        return drawn, np.zeros((len(along), len(along)))
-    # The dims are readings too: width and thickness were measured where they are greatest.
-    widest = along[drawn.argmin() if measure == "rocker_m" else drawn.argmax()]
-    apart = np.append(values - np.interp(places, along, drawn), 0.0)
-    noise = np.append(np.full(len(places), TAPE_M), DIMS_M)
-    made = smooth(np.append(places, widest), apart, noise, along, _OFF_M[measure])
+    drawn, along = drawn_curve(hull, row, measure), SHARE * board.length_m
+    taken = taken_of(board, drawn, measure)
+    made = smooth(taken.places, taken.apart, taken.noise, along, off_of(taken, measure))
     return np.maximum(drawn + made.shift, 0), made.covariance
 
 
-def _litres_sd(hull: Hull, row: int, wide: Array, thick: Array) -> float:
-    """Standard deviation [L] of the volume from the covariances of width and thickness (first order)."""
+def litres_by(hull: Hull, row: int) -> dict[str, Array]:
+    """By how much the volume [m3] of a board changes with its width and its thickness at each station [m2],
+    (COUNT,) each, to first order."""
     per_m = hull.fleet.fullness[row] * WEIGHT * hull.fleet.length[row]
-    by_width, by_thickness = per_m * hull.thickness[row], per_m * hull.foam_width[row]
-    variance = by_width @ wide @ by_width + by_thickness @ thick @ by_thickness
+    return {"width_m": per_m * hull.thickness[row], "thickness_m": per_m * hull.foam_width[row]}
+
+
+def _litres_sd(hull: Hull, row: int, covariances: dict[str, Array]) -> float:
+    """Standard deviation [L] of the volume from the covariances of width and thickness (first order)."""
+    variance = sum(by @ covariances[name] @ by for name, by in litres_by(hull, row).items())
     return float(np.sqrt(max(variance, 0.0)) * 1e3)
 
 
@@ -113,8 +175,13 @@ def _through_stations(hull: Hull, boards: Sequence[Board]) -> Hull:
     )
     unsure = np.zeros(len(hull))
     for row, of in covariances.items():
-        unsure[row] = _litres_sd(whole, row, of["width_m"], of["thickness_m"])
+        unsure[row] = _litres_sd(whole, row, of)
     return replace(whole, unsure_l=unsure)
+
+
+def drawn_by_dims(board: Board) -> Hull:
+    """A board as its dims alone draw it, whatever was measured."""
+    return hull_of(fleet_of([board]))
 
 
 def hulls_of(boards: Sequence[Board]) -> Hull:
