@@ -17,6 +17,17 @@ urlpatterns = [
     path("api/line/", rack.LineView.as_view(), name="line"),
     path("api/boards/", rack.BoardsView.as_view(), name="boards"),
     path("api/boards/<int:pk>/", rack.BoardView.as_view(), name="board"),
+    path("api/boards/<int:pk>/sheet/", rack.SheetView.as_view(), name="sheet"),
+    path("api/boards/<int:pk>/trade-in/", rack.TradeInView.as_view(), name="trade-in"),
+    path("api/boards/<int:pk>/range/", rack.RangeView.as_view(), name="range"),
+    *(
+        path(f"api/boards/<int:pk>/board.{kind}", rack.DrawingView.as_view(), {"kind": kind}, f"board-{kind}")
+        for kind in ("svg", "dxf", "json")
+    ),
+    path("api/boards/<int:pk>/tag.pdf", fittings.TagView.as_view(), name="tag"),
+    path("api/rack/tape/", rack.TapeView.as_view(), name="tape"),
+    path("api/rack/beside/", rack.BesideView.as_view(), name="beside"),
+    path("api/rack/table/", rack.TableView.as_view(), name="table"),
     path("api/rack/find/", rack.FindView.as_view(), name="find"),
     path("api/rack/asked/", fittings.AskedView.as_view(), name="asked"),
     path("api/rack/rows/", rack.RowsView.as_view(), name="rows"),

@@ -9,8 +9,9 @@ from rest_framework.request import Request
 
 from accounts.scope import ShopView, answer
 from chord_core.documents import parse
+from chord_core.hull.describe import describe_hull
 from fittings import services
-from fittings.asked import asked_of
+from fittings.asked import asked_of, suits_say
 from fittings.documents import (
     Asked,
     Compared,
@@ -28,6 +29,9 @@ from fittings.documents import (
     WhyNotOf,
 )
 from fittings.models import Fitting
+from rack.models import Board
+from rack.services import boards_of
+from rack.tag import tag_of
 
 _LEADS = OpenApiParameter("leads", OpenApiTypes.INT, description="as the doubts named it")
 
@@ -59,6 +63,20 @@ class AskedView(ShopView):
     def get(self, request: Request) -> HttpResponse:
         """Say whom each board suits, and who found nothing."""
         return answer(asked_of(self.shop))
+
+
+class TagView(ShopView):
+    """The tag of a board, with whom of the last surfers it suits."""
+
+    @extend_schema(responses={(200, "application/pdf"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Print it."""
+        self.own_or_404(Board, pk)
+        board = boards_of(self.shop, [pk])[0]
+        made = tag_of(
+            board, describe_hull(board.board), suits_say(self.shop, pk), request.user.units, self.shop.name
+        )
+        return HttpResponse(made, content_type="application/pdf")
 
 
 class FittingView(ShopView):

@@ -84,3 +84,18 @@ def asked_of(shop: Shop) -> Asked:
         )
     nobody = tuple(pk for row, pk in enumerate(rack.ids) if row not in serves) if rows else ()
     return Asked(fittings=tuple(rows), nobody=nobody)
+
+
+def suits_say(shop: Shop, pk: int) -> tuple[str, ...]:
+    """For whom a board is, in sentences for its tag: what the surfers have in common whom it suits, without a
+    name. Empty where it suits none of the last tickets."""
+    some = [one for one in asked_of(shop).fittings if pk in one.suits]
+    if not some:
+        return ()
+    rows = Fitting.objects.of(shop).filter(pk__in=[one.fitting_id for one in some])
+    facts = [parse(Surfer, row.facts, "facts") for row in rows]
+    masses = [one.mass_kg for one in facts if one.mass_kg is not None]
+    rungs_said = list(dict.fromkeys(one.rung for one in facts if one.rung))
+    # Out to the next five kilograms: a tag hangs where everybody reads it.
+    low, high = 5 * int((min(masses) - 2) // 5), 5 * int(-(-(max(masses) + 2) // 5))
+    return (f"For surfers of about {low} to {high} kg: {', '.join(rungs_said)}.",)

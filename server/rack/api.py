@@ -1,17 +1,28 @@
 """Addresses of the rack, the line reader and the words."""
 
-from django.http import HttpResponse
+from typing import Any
+
+from django.http import HttpResponse, StreamingHttpResponse
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 
 from accounts.scope import ShopView, answer
-from chord_core.documents import parse
+from chord_core.documents import HullRequest, RangeResult, TapeResult, parse
+from chord_core.errors import ChordError
+from chord_core.hull.describe import describe_hull
+from chord_core.hull.tape import tape_of
 from rack import services
-from rack.documents import BoardIn, BoardList, BoardOut, BoardPut, LineIn, LineOut, RowsOf, Words
+from rack.bring_in import bring_in, read_file
+from rack.csv_read import MOST_BYTES
+from rack.csv_write import write_rack
+from rack.documents import BoardIn, BoardList, BoardOut, BoardPut, LineIn, LineOut, ReadOut, RowsOf, Words
+from rack.exports import dxf_of, svg_of
 from rack.find import MEASURES, Find, Found, find_boards, find_of
 from rack.hanging import board_from, change_board, hang
 from rack.models import Board
+from rack.sheets import Beside, Sheet, TradeIn, TradeInOf, beside_of, range_for, sheet_of, trade_in_of
 
 _MANY = ("families", "stocks", "builds")
 #: The question of a search as an address writes it.
@@ -100,6 +111,133 @@ class BoardView(ShopView):
         """Take it out of the rack."""
         self.own_or_404(Board, pk).delete()
         return HttpResponse(status=204)
+
+
+class SheetView(ShopView):
+    """All that is computed of one board."""
+
+    @extend_schema(responses=Sheet)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Show it."""
+        return answer(sheet_of(self.shop, pk))
+
+
+class TapeView(ShopView):
+    """The measuring sheet."""
+
+    @extend_schema(request=HullRequest, responses=TapeResult)
+    def post(self, request: Request) -> HttpResponse:
+        """Say what a board that is being measured holds, and what to measure next; nothing is kept."""
+        return answer(tape_of(parse(HullRequest, request.data).board))
+
+
+class TradeInView(ShopView):
+    """What a used board is worth."""
+
+    @extend_schema(request=TradeInOf, responses=TradeIn)
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Say it for a board as it is looked at; nothing is kept."""
+        self.own_or_404(Board, pk)
+        return answer(trade_in_of(self.shop, pk, parse(TradeInOf, request.data)))
+
+
+class RangeView(ShopView):
+    """The sizes of a board's model."""
+
+    @extend_schema(
+        parameters=[OpenApiParameter("lengths", OpenApiTypes.STR, description="metres, as 1.83,1.88")],
+        responses=RangeResult,
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Say whether they step evenly, and what sizes between them would be."""
+        self.own_or_404(Board, pk)
+        return answer(range_for(self.shop, pk, _numbers(request, "lengths")))
+
+
+class BesideView(ShopView):
+    """Boards laid on each other."""
+
+    @extend_schema(
+        parameters=[OpenApiParameter("ids", OpenApiTypes.STR, required=True, description="as 12,5")],
+        responses=Beside,
+    )
+    def get(self, request: Request) -> HttpResponse:
+        """Lay two or three boards on each other."""
+        named = [part for part in request.query_params.get("ids", "").split(",") if part]
+        return answer(beside_of(self.shop, parse(RowsOf, {"ids": named}).ids))
+
+
+class DrawingView(ShopView):
+    """A board in an open format: SVG, DXF, its document."""
+
+    @extend_schema(responses={(200, "application/octet-stream"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int, kind: str) -> HttpResponse:
+        """Send it as a file."""
+        document = self.own_or_404(Board, pk).document()
+        title = document.name or document.family
+        if kind == "svg":
+            made, type_ = svg_of(describe_hull(document).curves, title), "image/svg+xml"
+        elif kind == "dxf":
+            made, type_ = dxf_of(describe_hull(document).curves), "application/dxf"
+        else:
+            written = document.model_dump_json(exclude_unset=True, exclude_none=True, indent=1)
+            made, type_ = written.encode(), "application/json"
+        response = HttpResponse(made, content_type=type_)
+        response["Content-Disposition"] = f'attachment; filename="board-{pk}.{kind}"'
+        return response
+
+
+class TableParser(BaseParser):
+    """Takes a file as it comes."""
+
+    media_type = "text/csv"
+
+    def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> bytes:
+        """Read it, up to one byte more than is allowed."""
+        return bytes(stream.read(MOST_BYTES + 1))
+
+
+class TableView(ShopView):
+    """Tables of boards, in and out."""
+
+    parser_classes = [TableParser]
+
+    @extend_schema(
+        parameters=[OpenApiParameter("separator", OpenApiTypes.STR, description="semicolon, else comma")],
+        responses={(200, "text/csv"): OpenApiTypes.STR},
+    )
+    def get(self, request: Request) -> StreamingHttpResponse:
+        """Send the rack as CSV."""
+        lines = write_rack(self.shop, request.query_params.get("separator") == "semicolon")
+        response = StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8")
+        response["Content-Disposition"] = 'attachment; filename="rack.csv"'
+        return response
+
+    @extend_schema(
+        parameters=[OpenApiParameter("accept", OpenApiTypes.BOOL)],
+        request={"text/csv": OpenApiTypes.STR},
+        responses={(200, "application/x-ndjson"): ReadOut},
+    )
+    def post(self, request: Request) -> StreamingHttpResponse:
+        """Read a table and show how; with ``accept`` write it, all or none.
+
+        Lines of JSON: ``{"done": n, "of": m}`` as it goes on; at last ``{"read": …}``, or with ``accept``
+        ``{"hung": n, "changed": n}`` or ``{"error": …}``."""
+        raw = request.data if isinstance(request.data, bytes) else b""
+        if request.query_params.get("accept") == "true":
+            lines = bring_in(self.shop, raw, request.user)
+        else:
+            lines = read_file(self.shop, raw)
+        return StreamingHttpResponse(lines, content_type="application/x-ndjson")
+
+
+def _numbers(request: Request, name: str) -> tuple[float, ...]:
+    """Numbers of an address, between commas."""
+    parts = [part for part in request.query_params.get(name, "").split(",") if part]
+    try:
+        return tuple(float(part) for part in parts)
+    except ValueError as error:
+        raise ChordError(name, ",".join(parts), "write numbers between commas") from error
 
 
 def _one(view: ShopView, pk: int) -> BoardOut:

@@ -60,6 +60,42 @@ class RowsOf(Document):
     ids: tuple[int, ...] = Field(max_length=400)
 
 
+class FaultOut(Result):
+    """What is wrong in a row of a table: the column's head as it stands there ("" for the whole row), what
+    was read, a sentence."""
+
+    column: str
+    value: str
+    message: str
+
+
+class RowOut(Result):
+    """How a row of a table was read: its place in the file, the board's line, litres as stated and as the
+    dims give them, whether its family is a guess, what to confirm, whether it is new here, its faults."""
+
+    at: int
+    number: str
+    name: str
+    family: FamilyName | None
+    guessed: bool
+    line: Dims | None
+    stated_litres: float | None
+    litres: float | None
+    confirm: str
+    new: bool
+    faults: tuple[FaultOut, ...]
+
+
+class ReadOut(Result):
+    """A table as it was read: its rows, columns that nobody reads, how many rows have faults, how many are
+    new here."""
+
+    rows: tuple[RowOut, ...]
+    left_out: tuple[str, ...]
+    bad: int
+    new: int
+
+
 class Silhouette(Result):
     """A board seen from above: stations from the tail and half-widths [m], and the tail's cut."""
 

@@ -108,7 +108,8 @@ def changes_say(old: dict[str, Any], new: dict[str, Any]) -> str:
         if before == after:
             continue
         if name == "stations":
-            says.append(f"measured at {len(after or ())} places")
+            many = len(after or ())
+            says.append(f"measured at {many} {'place' if many == 1 else 'places'}")
         elif isinstance(before or after, dict | list | tuple):
             says.append(_CALLED.get(name, name))
         else:

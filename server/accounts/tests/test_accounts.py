@@ -136,7 +136,11 @@ class Walls(ApiCase):
         ticket = self.ticket()
         parts = ("windows", "doubts", "since", "faces", "why", "why-not", "compare", "document", "hand-out")
         of_ticket = dict.fromkeys(("fitting", *parts), ticket["id"])
-        own = {"board": self.board.pk, "break": self.place.pk, **of_ticket}
+        of_board = dict.fromkeys(
+            ("board", "sheet", "trade-in", "range", "tag", "board-svg", "board-dxf", "board-json"),
+            self.board.pk,
+        )
+        own = {**of_board, "break": self.place.pk, **of_ticket}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}}

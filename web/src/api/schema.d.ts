@@ -41,6 +41,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/boards/{id}/board.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it as a file. */
+        get: operations["boards_board.dxf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/{id}/board.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it as a file. */
+        get: operations["boards_board.json_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/{id}/board.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it as a file. */
+        get: operations["boards_board.svg_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/{id}/range/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say whether they step evenly, and what sizes between them would be. */
+        get: operations["boards_range_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/{id}/sheet/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show it. */
+        get: operations["boards_sheet_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/{id}/tag.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Print it. */
+        get: operations["boards_tag.pdf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boards/{id}/trade-in/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Say it for a board as it is looked at; nothing is kept. */
+        post: operations["boards_trade_in_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/breaks/": {
         parameters: {
             query?: never;
@@ -336,6 +455,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack/beside/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Lay two or three boards on each other. */
+        get: operations["rack_beside_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack/find/": {
         parameters: {
             query?: never;
@@ -364,6 +500,46 @@ export interface paths {
         get: operations["rack_rows_retrieve"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/table/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send the rack as CSV. */
+        get: operations["rack_table_retrieve"];
+        put?: never;
+        /**
+         * @description Read a table and show how; with ``accept`` write it, all or none.
+         *
+         *     Lines of JSON: ``{"done": n, "of": m}`` as it goes on; at last ``{"read": …}``, or with ``accept``
+         *     ``{"hung": n, "changed": n}`` or ``{"error": …}``.
+         */
+        post: operations["rack_table_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rack/tape/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Say what a board that is being measured holds, and what to measure next; nothing is kept. */
+        post: operations["rack_tape_create"];
         delete?: never;
         options?: never;
         head?: never;
@@ -580,6 +756,25 @@ export interface components {
              * @default []
              */
             remembered: components["schemas"]["Remembered"][];
+        };
+        /**
+         * Beside
+         * @description Boards laid on each other: the boards, their curves, what differs and what that does.
+         */
+        Beside: {
+            /** Boards */
+            boards: components["schemas"]["BoardOut"][];
+            /** Curves */
+            curves: components["schemas"]["Curves"][];
+            /** Litres */
+            litres: number[];
+            /** Thirds L */
+            thirds_l: [
+                number,
+                number,
+                number
+            ][];
+            compared: components["schemas"]["CompareResult"];
         };
         /**
          * BestDay
@@ -1332,6 +1527,18 @@ export interface components {
             fix: components["schemas"]["FixResult"] | null;
         };
         /**
+         * Event
+         * @description Something that happened to a board: when (ISO 8601), who did it, what.
+         */
+        Event: {
+            /** At */
+            at: string;
+            /** Person */
+            person: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * Faces
          * @description What the board on the bench and the present one do, number by number, as a ticket stood at
          *     ``version``.
@@ -1353,6 +1560,19 @@ export interface components {
             name: string;
             /** Board Class */
             board_class: string;
+        };
+        /**
+         * FaultOut
+         * @description What is wrong in a row of a table: the column's head as it stands there ("" for the whole row), what
+         *     was read, a sentence.
+         */
+        FaultOut: {
+            /** Column */
+            column: string;
+            /** Value */
+            value: string;
+            /** Message */
+            message: string;
         };
         /**
          * Feel
@@ -1795,6 +2015,13 @@ export interface components {
             share: number;
         };
         /**
+         * HullRequest
+         * @description ``hull`` reads one board.
+         */
+        HullRequest: {
+            board: components["schemas"]["Board"];
+        };
+        /**
          * HullResult
          * @description Answer of ``hull``. ``litres_sd``: one standard deviation of the litres from the tape, 0 where no
          *     station was measured.
@@ -2027,6 +2254,22 @@ export interface components {
             says: string;
         };
         /**
+         * NextReading
+         * @description What to measure next: a measure at a place from the tail [m] (none for the section, which is felt), and
+         *     how far the litres would then be known: half of the nine-in-ten band [L].
+         */
+        NextReading: {
+            /**
+             * Measure
+             * @enum {string}
+             */
+            measure: "width_m" | "thickness_m" | "section";
+            /** From Tail M */
+            from_tail_m: number | null;
+            /** Unsure L */
+            unsure_l: number;
+        };
+        /**
          * OnTheWave
          * @description What a board does in this water: share of the waves that turn into rides, rides an hour (null on a
          *     river), face heights over which it works [m] and what ends them at either end; how surely it stays on a
@@ -2198,6 +2441,27 @@ export interface components {
             limit: string;
         };
         /**
+         * RangeResult
+         * @description Answer of ``range``: the sizes in order of length with their litres [L], the steps between them, the
+         *     sizes that were asked for, and a sentence.
+         */
+        RangeResult: {
+            /** Sizes */
+            sizes: components["schemas"]["Board"][];
+            /** Litres */
+            litres: number[];
+            /** Steps */
+            steps: components["schemas"]["Step"][];
+            /** Made */
+            made: components["schemas"]["Board"][];
+            /** Made Litres */
+            made_litres: number[];
+            /** Even */
+            even: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
          * Ranked
          * @description One board of the rack, judged: its place in ``boards``; fit, 100 being the best ordinary board of the
          *     open families; the factors and the parts that they are made of; what it does on the wave; sentences.
@@ -2236,6 +2500,44 @@ export interface components {
             against: string[];
             /** Cautions */
             cautions: string[];
+        };
+        /**
+         * ReadOut
+         * @description A table as it was read: its rows, columns that nobody reads, how many rows have faults, how many are
+         *     new here.
+         */
+        ReadOut: {
+            /** Rows */
+            rows: components["schemas"]["RowOut"][];
+            /** Left Out */
+            left_out: string[];
+            /** Bad */
+            bad: number;
+            /** New */
+            new: number;
+        };
+        /**
+         * Reading
+         * @description One reading of the tape [m] at a place from the tail [m]: between which values the curve through all
+         *     other readings expects it, and whether it stands out against them.
+         */
+        Reading: {
+            /**
+             * Measure
+             * @enum {string}
+             */
+            measure: "width_m" | "thickness_m" | "rocker_m";
+            /** From Tail M */
+            from_tail_m: number;
+            /** Value M */
+            value_m: number;
+            /** Expected M */
+            expected_m: [
+                number,
+                number
+            ];
+            /** Stands Out */
+            stands_out: boolean;
         };
         /**
          * Remembered
@@ -2393,6 +2695,34 @@ export interface components {
             tail_m?: number | null;
         };
         /**
+         * RowOut
+         * @description How a row of a table was read: its place in the file, the board's line, litres as stated and as the
+         *     dims give them, whether its family is a guess, what to confirm, whether it is new here, its faults.
+         */
+        RowOut: {
+            /** At */
+            at: number;
+            /** Number */
+            number: string;
+            /** Name */
+            name: string;
+            /** Family */
+            family: ("long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up") | null;
+            /** Guessed */
+            guessed: boolean;
+            line: components["schemas"]["Dims"] | null;
+            /** Stated Litres */
+            stated_litres: number | null;
+            /** Litres */
+            litres: number | null;
+            /** Confirm */
+            confirm: string;
+            /** New */
+            new: boolean;
+            /** Faults */
+            faults: components["schemas"]["FaultOut"][];
+        };
+        /**
          * Rung
          * @description A rung of the ladder and what it means.
          */
@@ -2498,6 +2828,22 @@ export interface components {
             size: components["schemas"]["SizeResult"];
             /** @default null */
             pinned: components["schemas"]["PinnedSize"] | null;
+        };
+        /**
+         * Sheet
+         * @description A board of the rack with all that is computed of it without a surfer. ``heavy`` says where it weighs
+         *     more than it should. ``sizes``: how many boards of its name and family hang here.
+         */
+        Sheet: {
+            board: components["schemas"]["BoardOut"];
+            tape: components["schemas"]["TapeResult"];
+            still: components["schemas"]["StillResult"];
+            /** Heavy */
+            heavy: string;
+            /** Sizes */
+            sizes: number;
+            /** Events */
+            events: components["schemas"]["Event"][];
         };
         /**
          * SignIn
@@ -2656,6 +3002,23 @@ export interface components {
             rocker_m?: number | null;
         };
         /**
+         * Step
+         * @description From one size to the next: lengths [m], litres more, litres more by inch of length, and what is odd
+         *     about it (empty where it steps like the others).
+         */
+        Step: {
+            /** From M */
+            from_m: number;
+            /** To M */
+            to_m: number;
+            /** Litres */
+            litres: number;
+            /** Litres By Inch */
+            litres_by_inch: number;
+            /** Says */
+            says: string;
+        };
+        /**
          * StepDown
          * @description The largest step down from the present board that costs no more than a quarter of the rides: litres
          *     now and then, rides an hour now and then, and the sentence.
@@ -2671,6 +3034,30 @@ export interface components {
             rides_then: number;
             /** Says */
             says: string;
+        };
+        /**
+         * StillResult
+         * @description Answer of ``still``: what a board does by itself, under a rider of ``rider_kg`` who has no name, on sea
+         *     water. ``turn_radius_m`` is an index.
+         */
+        StillResult: {
+            /** Rider Kg */
+            rider_kg: number;
+            hull: components["schemas"]["HullResult"];
+            /** Turn Radius M */
+            turn_radius_m: number;
+            /** Roll Time S */
+            roll_time_s: number;
+            /** Hold M S */
+            hold_m_s: number;
+            /** Sweet Spot M */
+            sweet_spot_m: number;
+            /** Looseness */
+            looseness: number;
+            /** Pivot */
+            pivot: number;
+            /** Chop G */
+            chop_g: number;
         };
         /**
          * SurePlace
@@ -2806,6 +3193,52 @@ export interface components {
              * @default null
              */
             budget?: number | null;
+        };
+        /**
+         * TapeResult
+         * @description Answer of ``tape``: the board as measured, the band that holds its litres nine times in ten, each
+         *     reading against the others, and what to measure next.
+         */
+        TapeResult: {
+            hull: components["schemas"]["HullResult"];
+            /** Litres */
+            litres: number;
+            /** Litres Band */
+            litres_band: [
+                number,
+                number
+            ];
+            /** Readings */
+            readings: components["schemas"]["Reading"][];
+            /** Next */
+            next: components["schemas"]["NextReading"][];
+        };
+        /**
+         * TradeIn
+         * @description What it is worth in trade, the share of its life that is left, and what to look for.
+         */
+        TradeIn: {
+            /** Value */
+            value: number;
+            /** Life Left */
+            life_left: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * TradeInOf
+         * @description A used board as it is looked at: sessions so far, condition from 0 (for parts) to 1 (as new).
+         */
+        TradeInOf: {
+            /** Sessions */
+            sessions: number;
+            /** Condition */
+            condition: number;
+            /**
+             * Price New
+             * @default null
+             */
+            price_new?: number | null;
         };
         /**
          * Water
@@ -3166,6 +3599,160 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    "boards_board.dxf_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    "boards_board.json_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    "boards_board.svg_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+        };
+    };
+    boards_range_retrieve: {
+        parameters: {
+            query?: {
+                /** @description metres, as 1.83,1.88 */
+                lengths?: string;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RangeResult"];
+                };
+            };
+        };
+    };
+    boards_sheet_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sheet"];
+                };
+            };
+        };
+    };
+    "boards_tag.pdf_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    boards_trade_in_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TradeInOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TradeIn"];
+                };
             };
         };
     };
@@ -3690,6 +4277,28 @@ export interface operations {
             };
         };
     };
+    rack_beside_retrieve: {
+        parameters: {
+            query: {
+                /** @description as 12,5 */
+                ids: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+        };
+    };
     rack_find_retrieve: {
         parameters: {
             query?: {
@@ -3761,6 +4370,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoardList"];
+                };
+            };
+        };
+    };
+    rack_table_retrieve: {
+        parameters: {
+            query?: {
+                /** @description semicolon, else comma */
+                separator?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    rack_table_create: {
+        parameters: {
+            query?: {
+                accept?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["ReadOut"];
+                };
+            };
+        };
+    };
+    rack_tape_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HullRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeResult"];
                 };
             };
         };

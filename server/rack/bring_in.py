@@ -1,0 +1,200 @@
+"""Boards brought into the rack by the table: first only read and shown, then written, all or none.
+
+Both go through the file in pieces and say how far they are; whoever closes the connection stops them, and
+nothing stays behind.
+"""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Iterator, Sequence
+from typing import Any
+
+from django.db import transaction
+from django.utils import timezone
+
+from accounts.models import Shop, User
+from chord_core.documents import Board as Document
+from chord_core.documents import parse
+from chord_core.errors import ChordError
+from chord_core.hull.describe import dims_of
+from chord_core.hull.measured import hulls_of
+from rack.csv_read import Fault, Row, Table, merged, read_row, table_of
+from rack.documents import FaultOut, ReadOut, RowOut
+from rack.drawn import fill
+from rack.hanging import changes_say
+from rack.models import Board, BoardEvent, today
+
+#: Rows read or written between two words about how far it is.
+_PIECE = 250
+
+
+def _line(**said: Any) -> str:
+    return json.dumps(said, ensure_ascii=False) + "\n"
+
+
+def _pieces(table: Table) -> Iterator[list[Row]]:
+    for at in range(0, len(table.rows), _PIECE):
+        yield [read_row(table, place, cells) for place, cells in table.rows[at : at + _PIECE]]
+
+
+def _known(shop: Shop, rows: Sequence[Row]) -> dict[str, Board]:
+    """Boards of the shop that have the numbers of these rows."""
+    numbers = {row.number for row in rows if row.number}
+    return {board.number: board for board in Board.objects.of(shop).filter(number__in=numbers)}
+
+
+class _Numbers:
+    """Numbers that stood in the file before."""
+
+    def __init__(self) -> None:
+        self.seen: dict[str, int] = {}
+
+    def fault(self, row: Row, title: str) -> Fault | None:
+        """The fault of a row whose number stood in another."""
+        if not row.number:
+            return None
+        first = self.seen.setdefault(row.number, row.at)
+        if first == row.at:
+            return None
+        return Fault(title, row.number, f"the number {row.number} stands in row {first} already")
+
+
+def _laid_over(board: Board, document: Document) -> Document:
+    """What a row says of a board that hangs here already, over what is known of it."""
+    known = board.document().model_dump(mode="json", exclude_unset=True, exclude_none=True)
+    return parse(Document, merged(known, document.model_dump(mode="json", exclude_unset=True)))
+
+
+def _shown(rows: Sequence[Row], known: dict[str, Board], numbers: _Numbers, title: str) -> list[RowOut]:
+    boards = [row.board for row in rows if row.board]
+    hull = hulls_of(boards) if boards else None
+    computed = iter(hull.litres) if hull is not None else iter(())
+    found = []
+    for row in rows:
+        faults = [*row.faults]
+        again = numbers.fault(row, title)
+        if again:
+            faults.append(again)
+        litres = float(next(computed)) if row.board else None
+        found.append(
+            RowOut(
+                at=row.at,
+                number=row.number,
+                name=row.board.name if row.board else "",
+                family=row.board.family if row.board else None,
+                guessed=row.guessed,
+                line=dims_of(row.board) if row.board else None,
+                stated_litres=row.board.stated_litres if row.board else None,
+                litres=litres,
+                confirm=row.confirm,
+                new=row.number not in known,
+                faults=tuple(FaultOut(column=f.column, value=f.value, message=f.message) for f in faults),
+            )
+        )
+    return found
+
+
+def _title_of(table: Table, name: str) -> str:
+    return next((t for t, h in zip(table.titles, table.heads, strict=True) if h and h.name == name), name)
+
+
+def read_file(shop: Shop, raw: bytes) -> Iterator[str]:
+    """Read a file and show each row's reading; nothing is written.
+
+    Returns:
+        Lines of JSON: ``{"done": n, "of": m}`` as it goes on, at last ``{"read": …}`` (``ReadOut``).
+
+    Raises:
+        ChordError: at once, where the file is no table.
+    """
+    return _reading(shop, table_of(raw))
+
+
+def _reading(shop: Shop, table: Table) -> Iterator[str]:
+    numbers, title, shown = _Numbers(), _title_of(table, "number"), []
+    for rows in _pieces(table):
+        shown += _shown(rows, _known(shop, rows), numbers, title)
+        yield _line(done=len(shown), of=len(table.rows))
+    read = ReadOut(
+        rows=tuple(shown),
+        left_out=table.left_out,
+        bad=sum(bool(row.faults) for row in shown),
+        new=sum(row.new for row in shown),
+    )
+    yield _line(read=read.model_dump(mode="json"))
+
+
+def bring_in(shop: Shop, raw: bytes, person: User | None) -> Iterator[str]:
+    """Write the boards of a file into the rack: new ones hang, known numbers are brought up to date. All or
+    none: with a fault anywhere, or when it is stopped, nothing is written.
+
+    Returns:
+        Lines of JSON: ``{"done": n, "of": m}``, at last ``{"hung": n, "changed": n}`` or ``{"error": …}``.
+
+    Raises:
+        ChordError: at once, where the file is no table.
+    """
+    return _bringing(shop, table_of(raw), person)
+
+
+def _bringing(shop: Shop, table: Table, person: User | None) -> Iterator[str]:
+    numbers, title, done, hung, changed = _Numbers(), _title_of(table, "number"), 0, 0, 0
+    try:
+        with transaction.atomic():
+            for rows in _pieces(table):
+                _refuse(rows, numbers, title)
+                known = _known(shop, rows)
+                new = [row for row in rows if row.number not in known]
+                hung += _hang(shop, new, person)
+                changed += _change([row for row in rows if row.number in known], known, person)
+                done += len(rows)
+                yield _line(done=done, of=len(table.rows))
+    except ChordError as error:
+        yield _line(**error.as_document())
+        return
+    yield _line(hung=hung, changed=changed)
+
+
+def _refuse(rows: Sequence[Row], numbers: _Numbers, title: str) -> None:
+    for row in rows:
+        faults = [*row.faults, *(fault for fault in (numbers.fault(row, title),) if fault)]
+        if faults:
+            first = faults[0]
+            raise ChordError(f"row {row.at}", first.value, f"row {row.at}, {first.column}: {first.message}")
+
+
+def _hang(shop: Shop, rows: Sequence[Row], person: User | None) -> int:
+    made = [Board(shop=shop, number=row.number, hung_on=row.hung_on or today()) for row in rows]
+    documents = [row.board for row in rows if row.board]
+    for board, document in zip(made, documents, strict=True):
+        board.take(document)
+    fill(made, documents)
+    Board.objects.bulk_create(made)
+    BoardEvent.objects.bulk_create(
+        BoardEvent(board=board, person=person, says="hung, from a table") for board in made
+    )
+    return len(made)
+
+
+def _change(rows: Sequence[Row], known: dict[str, Board], person: User | None) -> int:
+    boards, documents, events = [], [], []
+    for row in rows:
+        board = known[row.number]
+        before = board.document()
+        document = _laid_over(board, row.board) if row.board else before
+        hung_on = row.hung_on or board.hung_on
+        says = changes_say(before.model_dump(mode="json"), document.model_dump(mode="json"))
+        if not says and hung_on == board.hung_on:
+            continue
+        board.take(document)
+        board.hung_on, board.version = hung_on, board.version + 1
+        board.updated_at = timezone.now()
+        boards.append(board)
+        documents.append(document)
+        events.append(BoardEvent(board=board, person=person, says=f"from a table: {says}"[:300]))
+    fill(boards, documents)
+    fields = [f.name for f in Board._meta.concrete_fields if f.name not in ("id", "shop")]
+    Board.objects.bulk_update(boards, fields)
+    BoardEvent.objects.bulk_create(events)
+    return len(boards)

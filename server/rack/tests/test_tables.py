@@ -1,0 +1,209 @@
+"""Tables of boards in and out: habits of spreadsheets, faults at their cells, all or nothing, no doubles."""
+
+import csv
+import io
+import json
+from typing import Any
+
+from accounts.tests.case import BOARD, ApiCase
+from rack.bring_in import bring_in
+from rack.models import Board, BoardEvent
+
+HEAD = "number,name,family,length,width,thickness,litres,price,stock"
+ROW = "A1,Mallet,all-rounder,6'0,20 1/8,2 1/2,33,640,new"
+
+
+class TableCase(ApiCase):
+    def send(self, text: str | bytes, accept: bool = False) -> list[dict[str, Any]]:
+        """Send a table; returns the lines of the answer."""
+        raw = text.encode() if isinstance(text, str) else text
+        path = "/api/rack/table/" + ("?accept=true" if accept else "")
+        response = self.client.post(path, raw, content_type="text/csv")
+        self.assertEqual(response.status_code, 200, response.content if not response.streaming else "")
+        return [json.loads(line) for line in b"".join(response.streaming_content).splitlines()]
+
+    def read(self, text: str | bytes) -> dict[str, Any]:
+        """How a table was read."""
+        return self.send(text)[-1]["read"]
+
+    def one(self, text: str | bytes) -> dict[str, Any]:
+        """How the first row of a table was read, which has no faults."""
+        row = self.read(text)["rows"][0]
+        self.assertEqual(row["faults"], [])
+        return row
+
+
+class Reading(TableCase):
+    def test_nothing_is_written_until_it_is_accepted(self) -> None:
+        row = self.one(f"{HEAD}\n{ROW}\n")
+        self.assertEqual(row["line"]["imperial"], "6'0 x 20 1/8 x 2 1/2, 33.0 L")
+        self.assertEqual((row["number"], row["family"], row["guessed"]), ("A1", "all-rounder", False))
+        self.assertAlmostEqual(row["litres"], 33, delta=3)
+        self.assertEqual(Board.objects.count(), 3)
+
+    def test_habits_of_spreadsheets(self) -> None:
+        """The same board in many hands: marks, separators, decimal commas, fractions, units in the head."""
+        cases = {
+            "mark of UTF-8": "\ufeff" + f"{HEAD}\n{ROW}\n",
+            "semicolons": f"{HEAD}\n{ROW}\n".replace(",", ";"),
+            "sep line": "sep=;\n" + f"{HEAD}\n{ROW}\n".replace(",", ";"),
+            "tabs": f"{HEAD}\n{ROW}\n".replace(",", "\t"),
+            "old line ends": f"{HEAD}\r\n{ROW}\r\n",
+            "decimal commas": "number;length (cm);width (cm);thickness (cm);litres;family\n"
+            "A1;182,9;51,1;6,35;33,0;all-rounder\n",
+            "millimetres": "number,length (mm),width (mm),thickness (mm),volume,type\n"
+            "A1,1829,511,63.5,33,all-rounder\n",
+            "inches in the head": "no.,length (in),width (in),thickness (in),litres,kind\n"
+            "A1,72,20 1/8,2.5,33,all rounder\n",
+            "fractions": 'sku,length,width,thick,vol,family\nA1,"6\'0""",20⅛,2½,33,ALL-ROUNDER\n',
+            "one line": 'number,dims,family\nA1,"6\'0 x 20 1/8 x 2 1/2, 33 L",all-rounder\n',
+            "empty lines and cells": f"{HEAD},colour\n\n,,,,,,,,,\n{ROW},\n",
+        }
+        for name, text in cases.items():
+            with self.subTest(name):
+                row = self.one(text)
+                self.assertEqual(row["line"]["imperial"], "6'0 x 20 1/8 x 2 1/2, 33.0 L")
+                self.assertEqual((row["number"], row["family"]), ("A1", "all-rounder"))
+        for coding in ("utf-16", "cp1252"):
+            row = self.one(f"{HEAD}\n{ROW.replace('Mallet', 'Möwe')}\n".encode(coding))
+            self.assertEqual(row["name"], "Möwe")
+
+    def test_lines_without_heads_with_a_guessed_family(self) -> None:
+        read = self.read("Mallet 6'0 x 20 1/8 x 2 1/2, 33 L\n9'2 x 22 1/2 x 2 7/8\n183 x 51 x 6.3\n")
+        self.assertEqual([row["family"] for row in read["rows"]],
+                         ["all-rounder", "performance longboard", "all-rounder"])  # fmt: skip
+        self.assertTrue(all(row["guessed"] for row in read["rows"]))
+        self.assertEqual(read["rows"][0]["name"], "Mallet")
+
+    def test_a_slip_in_feet_is_shown_for_confirmation(self) -> None:
+        self.assertIn("5'10", self.one("5.10 x 20 x 2 1/2\n")["confirm"])
+
+    def test_every_fault_stands_at_its_cell(self) -> None:
+        read = self.read(
+            f"{HEAD},hung on,condition,fins included\n"
+            "A1,One,banana,6'0,20,2 1/2,33,640,new,2026-01-05,0.9,yes\n"
+            "A2,Two,gun,6'0,20 1/3,2 1/2,33,cheap,new,soon,,\n"
+            "A1,Three,gun,7'0,19,2 3/4,45,640,stolen,1.2.2026,90,maybe\n"
+            "A4,Four,gun,,19,2 3/4,45,640,new,,,\n"
+            "A5,Five,gun,7'0,19,2 3/4,450,640,new,2099-01-01,7000,\n"
+        )
+        found = [[(fault["column"], fault["value"]) for fault in row["faults"]] for row in read["rows"]]
+        self.assertEqual(found[0], [("family", "banana")])
+        self.assertEqual(found[1], [("width", "20 1/3"), ("price", "cheap"), ("hung on", "soon")])
+        self.assertEqual(found[2], [("stock", "stolen"), ("fins included", "maybe"), ("number", "A1")])
+        self.assertEqual(found[3], [("length", "")])
+        self.assertEqual([column for column, _ in found[4]], ["hung on", "condition"])
+        self.assertEqual(read["bad"], 5)
+        self.assertTrue(all(fault["message"] for row in read["rows"] for fault in row["faults"]))
+
+    def test_columns_that_nobody_reads_are_named(self) -> None:
+        self.assertEqual(self.read(f"{HEAD},shelf\n{ROW},7\n")["left_out"], ["shelf"])
+
+    def test_what_is_no_table_is_refused(self) -> None:
+        for raw, says in (
+            (b"", "nothing stands"),
+            (b"\n \n", "nothing stands"),
+            (b"PK\x03\x04\x00\x00\x00", "no text"),
+            (b"a" * (8 * 1024 * 1024 + 1), "MB"),
+            (("6'0 x 20 x 2 1/2\n" * 20_001).encode(), "20000 are read"),
+        ):
+            response = self.client.post("/api/rack/table/", raw, content_type="text/csv")
+            self.assertEqual(response.status_code, 400)
+            self.assertIn(says, response.json()["error"]["message"])
+
+    def test_noise_is_read_as_faults_never_as_boards(self) -> None:
+        for text in ("=cmd|' /C calc'!A0\n", '"unclosed\n', "ツ,ツ,ツ\n", f"{HEAD}\n" + "," * 500 + "x\n",
+                     f"{HEAD}\n" + "x" * 5000 + "\n", "length,width,thickness\n1e999,nan,inf\n"):  # fmt: skip
+            with self.subTest(text[:20]):
+                read = self.read(text)
+                self.assertEqual(read["bad"], len(read["rows"]))
+                self.assertIn("error", self.send(text, accept=True)[-1])
+        self.assertEqual(Board.objects.count(), 3)
+
+
+class Writing(TableCase):
+    def test_accepted_it_hangs_with_its_history(self) -> None:
+        last = self.send(f"{HEAD}\n{ROW}\n", accept=True)[-1]
+        self.assertEqual(last, {"hung": 1, "changed": 0})
+        board = Board.objects.get(number="A1")
+        self.assertEqual((board.name, board.price, board.stock), ("Mallet", 640, "new"))
+        self.assertAlmostEqual(board.drawn_litres, 33)
+        self.assertEqual(BoardEvent.objects.get(board=board).person, self.user)
+
+    def test_again_it_brings_up_to_date_and_makes_no_doubles(self) -> None:
+        self.send(f"{HEAD}\n{ROW}\n", accept=True)
+        pk = Board.objects.get(number="A1").pk
+        body = self.good("get", f"/api/boards/{pk}/")
+        stations = [{"from_tail_m": 0.3, "width_m": 0.37}]
+        put = {"version": body["version"], "number": "A1", "board": {**body["board"], "stations": stations}}
+        self.good("put", f"/api/boards/{pk}/", put)
+        same = self.send(f"{HEAD}\n{ROW}\n", accept=True)[-1]
+        self.assertEqual(same, {"hung": 0, "changed": 0})
+        cheaper = self.send(f"{HEAD}\n{ROW.replace('640', '590')}\n", accept=True)[-1]
+        self.assertEqual(cheaper, {"hung": 0, "changed": 1})
+        board = Board.objects.get(number="A1")
+        self.assertEqual((board.pk, board.price), (pk, 590))
+        self.assertEqual(len(board.document().stations), 1, "what the table does not say stays")
+        self.assertEqual(Board.objects.count(), 4)
+
+    def test_one_fault_and_nothing_is_written(self) -> None:
+        good = "\n".join(ROW.replace("A1", f"A{i}") for i in range(600))
+        bad = ROW.replace("A1", "A999").replace("2 1/2", "2 1/3")
+        lines = self.send(f"{HEAD}\n{good}\n{bad}\n", accept=True)
+        self.assertEqual(lines[-1]["error"]["field"], "row 602")
+        self.assertGreater(len(lines), 2, "it said how far it was")
+        self.assertEqual(Board.objects.count(), 3)
+
+    def test_stopped_on_the_way_nothing_is_written(self) -> None:
+        text = f"{HEAD}\n" + "\n".join(ROW.replace("A1", f"A{i}") for i in range(700))
+        # As the server does with an answer whose reader has gone.
+        lines = bring_in(self.shop, text.encode(), self.user)
+        self.assertEqual(json.loads(next(lines)), {"done": 250, "of": 700})
+        lines.close()
+        self.assertEqual(Board.objects.count(), 3)
+
+    def test_a_table_of_another_shop_stays_there(self) -> None:
+        from accounts.tests.case import make_shop
+
+        self.send(f"{HEAD}\n{ROW}\n", accept=True)
+        _, stranger = make_shop("south")
+        self.client.force_login(stranger)
+        self.assertEqual(self.send(f"{HEAD}\n{ROW}\n", accept=True)[-1]["hung"], 1)
+        self.assertEqual(Board.objects.filter(number="A1").count(), 2)
+
+
+class Out(TableCase):
+    def out(self, separator: str = "") -> str:
+        response = self.client.get("/api/rack/table/" + (f"?separator={separator}" if separator else ""))
+        return b"".join(response.streaming_content).decode()
+
+    def test_there_and_back_loses_nothing(self) -> None:
+        whole = {
+            **BOARD, "name": "Semi; \"quoted\", two", "mass_kg": 3.25, "price": 640.5, "stock": "used",
+            "condition": 0.8, "colour": "sea green", "fins_included": False, "pad": True,
+            "outline": {"nose_width_m": 0.3012345, "tail_shape": "swallow", "wide_point_m": -0.02},
+            "rocker": {"nose_m": 0.121, "entry_m": 0.04},
+            "bottom": [{"from_tail_m": 0.3, "shape": "vee", "depth_m": 0.004}],
+            "section": {"deck": "dome", "rail_tail": 0.25}, "designer_fins": {"setup": "quad", "size": "M"},
+            "stations": [{"from_tail_m": 0.3048, "width_m": 0.371, "thickness_m": 0.0512}],
+        }  # fmt: skip
+        self.good("post", "/api/boards/", {"board": whole, "number": "W1", "hung_on": "2026-03-04"})
+        before = [(row.number, row.hung_on, row.document()) for row in Board.objects.all()]
+        for separator in ("", "semicolon"):
+            text = self.out(separator)
+            Board.objects.all().delete()
+            self.assertNotIn("error", self.send(text, accept=True)[-1])
+            after = [(row.number, row.hung_on, row.document()) for row in Board.objects.all()]
+            self.assertEqual(after, before)
+
+    def test_a_spreadsheet_knows_its_letters_and_takes_nothing_for_a_formula(self) -> None:
+        for name in ("=1+1", "+cmd", "-2", "@sum(a1)", "'quoted"):
+            self.good("post", "/api/boards/", {"board": {**BOARD, "name": name}, "number": name})
+        text = self.out()
+        self.assertTrue(text.startswith("\ufeff"))
+        cells = [cell for row in csv.reader(io.StringIO(text)) for cell in row]
+        self.assertFalse([cell for cell in cells if cell.startswith(("=", "+", "-", "@"))])
+        Board.objects.all().delete()
+        self.send(text, accept=True)
+        self.assertEqual(set(Board.objects.exclude(number="").values_list("name", flat=True)),
+                         {"=1+1", "+cmd", "-2", "@sum(a1)", "'quoted"})  # fmt: skip
