@@ -8,6 +8,19 @@ export const router = createRouter({
   routes: [
     { path: '/', name: 'fit', component: FitPlace },
     { path: '/rack', name: 'rack', component: () => import('./places/rack/RackPlace.vue') },
+    { path: '/rack/in', name: 'bring-in', component: () => import('./places/rack/BringIn.vue') },
+    {
+      path: '/rack/beside/:ids',
+      name: 'beside',
+      component: () => import('./places/rack/BesidePlace.vue'),
+      props: true,
+    },
+    {
+      path: '/rack/:id(\\d+)',
+      name: 'board',
+      component: () => import('./places/rack/BoardSheet.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
     { path: '/:rest(.*)', redirect: '/' },
   ],
 })

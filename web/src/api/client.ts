@@ -31,6 +31,15 @@ export type Compared = Schemas['Compared']
 export type Pins = Schemas['Pins']
 export type FittingDocument = Schemas['FittingDocument']
 export type Asked = Schemas['Asked']
+export type BoardPut = Schemas['BoardPut']
+export type SheetOf = Schemas['Sheet']
+export type Tape = Schemas['TapeResult']
+export type TapeReading = Schemas['Reading']
+export type TradeIn = Schemas['TradeIn']
+export type RangeOf = Schemas['RangeResult']
+export type Beside = Schemas['Beside']
+export type ReadTable = Schemas['ReadOut']
+export type Curves = Schemas['Curves']
 export type Found = Schemas['Found']
 export type Doubts = Schemas['Doubts']
 
@@ -53,6 +62,11 @@ export class Refused extends Error {
 }
 
 let token = ''
+
+/** The header that posts need, where one talks to the server by hand. */
+export function tokenHeader(): Record<string, string> {
+  return { 'X-CSRFToken': token }
+}
 
 /** Sends within the same tick, before the screen is drawn again: the server works while it is. */
 function withToken(request: Request): Promise<Response> {

@@ -1,0 +1,232 @@
+<script setup lang="ts">
+// What a board is, apart from its curves: its line, family, build, boxes, price. Each field is kept when it is
+// left.
+import { computed, ref } from 'vue'
+import { api, Refused, told, type Line } from '../../api/client'
+import { useSession } from '../../state/session'
+import { useSheet } from '../../state/sheet'
+import { massText, readMass, readNumber } from '../../units'
+import { conditionWord } from './words'
+
+const { words, units, masses } = useSession()
+const { board, draft, state, change, fault } = useSheet()
+const wrong = ref<Record<string, string>>({})
+const line = computed(() => state.tape?.hull.line[units.value] ?? '')
+
+function keep(name: string, says = ''): void {
+  wrong.value = { ...wrong.value, [name]: says }
+}
+
+async function takeLine(text: string): Promise<void> {
+  try {
+    const read = await told<Line>(api.POST('/api/line/', { body: { text } }))
+    keep('line', read.confirm ?? '')
+    change(({ board: of }) => {
+      const { length_m, width_m, thickness_m, stated_litres } = read
+      Object.assign(of, { length_m, width_m, thickness_m, stated_litres })
+      if (read.name) of.name = read.name
+    })
+  } catch (error) {
+    keep('line', error instanceof Refused ? error.fault.message : 'The server does not answer.')
+  }
+}
+
+function takeNumber(name: 'price' | 'stated_litres', text: string): void {
+  if (!text.trim()) return change(({ board: of }) => void delete of[name])
+  const read = readNumber(text)
+  keep(name, 'fault' in read ? read.fault : '')
+  if ('value' in read) change(({ board: of }) => void (of[name] = read.value))
+}
+
+function takeMass(text: string): void {
+  if (!text.trim()) return change(({ board: of }) => void delete of.mass_kg)
+  const read = readMass(text, masses.value)
+  keep('mass_kg', 'fault' in read ? read.fault : '')
+  if ('value' in read) change(({ board: of }) => void (of.mass_kg = read.value))
+}
+
+function takeFins(name: 'setup' | 'box_type', value: string): void {
+  change(({ board: of }) => {
+    of.fins = { ...of.fins, [name]: value || null }
+  })
+}
+const text = (event: Event) => (event.target as HTMLInputElement).value
+const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
+</script>
+
+<template>
+  <section v-if="board && draft" class="about" aria-label="The board">
+    <label class="wide">
+      <span class="label">line</span>
+      <input
+        type="text"
+        :value="line"
+        :aria-invalid="!!wrong.line"
+        @change="takeLine(text($event))"
+      />
+    </label>
+    <span v-if="wrong.line" class="fault wide">{{ wrong.line }}</span>
+    <label
+      ><span class="label">name</span
+      ><input
+        type="text"
+        maxlength="80"
+        :value="board.name"
+        @change="change((d) => (d.board.name = text($event)))"
+    /></label>
+    <label>
+      <span class="label">family</span>
+      <select
+        :value="board.family"
+        @change="change((d) => (d.board.family = text($event) as typeof d.board.family))"
+      >
+        <option v-for="one in words?.families" :key="one.name">{{ one.name }}</option>
+      </select>
+    </label>
+    <label
+      ><span class="label">number</span
+      ><input
+        type="text"
+        maxlength="40"
+        :value="draft.number"
+        :aria-invalid="!!fault('number')"
+        @change="change((d) => (d.number = text($event).trim()))"
+    /></label>
+    <label
+      ><span class="label">here since</span
+      ><input
+        type="date"
+        :value="draft.hung_on"
+        @change="change((d) => (d.hung_on = text($event)))"
+    /></label>
+    <span v-if="fault('number')" class="fault wide">{{ fault('number') }}</span>
+    <label>
+      <span class="label">stock</span>
+      <select
+        :value="board.stock ?? ''"
+        @change="change((d) => (d.board.stock = (text($event) || null) as typeof d.board.stock))"
+      >
+        <option value="">not said</option>
+        <option v-for="one in words?.stocks" :key="one">{{ one }}</option>
+      </select>
+    </label>
+    <label>
+      <span class="label">condition</span>
+      <select
+        :value="board.condition ?? ''"
+        @change="change((d) => (d.board.condition = text($event) ? Number(text($event)) : null))"
+      >
+        <option value="">not said</option>
+        <option
+          v-if="board.condition && !CONDITIONS.includes(board.condition)"
+          :value="board.condition"
+        >
+          {{ conditionWord(board.condition) }}, {{ board.condition }}
+        </option>
+        <option v-for="one in CONDITIONS" :key="one" :value="one">{{ conditionWord(one) }}</option>
+      </select>
+    </label>
+    <label
+      ><span class="label">price</span
+      ><input
+        type="text"
+        :value="board.price ?? ''"
+        :aria-invalid="!!wrong.price"
+        @change="takeNumber('price', text($event))"
+    /></label>
+    <label
+      ><span class="label">weight</span
+      ><input
+        type="text"
+        :value="board.mass_kg ? massText(board.mass_kg, masses) : ''"
+        placeholder="weigh it"
+        :aria-invalid="!!wrong.mass_kg"
+        @change="takeMass(text($event))"
+    /></label>
+    <span v-if="wrong.price || wrong.mass_kg" class="fault wide">{{
+      wrong.price || wrong.mass_kg
+    }}</span>
+    <label>
+      <span class="label">build</span>
+      <select
+        :value="board.build ?? ''"
+        @change="change((d) => (d.board.build = (text($event) || null) as typeof d.board.build))"
+      >
+        <option value="">as usual</option>
+        <option v-for="one in words?.builds" :key="one">{{ one }}</option>
+      </select>
+    </label>
+    <label
+      ><span class="label">colour</span
+      ><input
+        type="text"
+        maxlength="40"
+        :value="board.colour ?? ''"
+        @change="change((d) => (d.board.colour = text($event) || null))"
+    /></label>
+    <label>
+      <span class="label">fins</span>
+      <select :value="board.fins?.setup ?? ''" @change="takeFins('setup', text($event))">
+        <option value="">as usual</option>
+        <option v-for="one in words?.setups" :key="one">{{ one }}</option>
+      </select>
+    </label>
+    <label
+      ><span class="label">boxes</span
+      ><input
+        type="text"
+        maxlength="40"
+        :value="board.fins?.box_type ?? ''"
+        @change="takeFins('box_type', text($event))"
+    /></label>
+    <label class="tick"
+      ><input
+        type="checkbox"
+        :checked="!!board.fins_included"
+        @change="
+          change((d) => (d.board.fins_included = ($event.target as HTMLInputElement).checked))
+        "
+      />
+      fins included</label
+    >
+    <label class="tick"
+      ><input
+        type="checkbox"
+        :checked="!!board.pad"
+        @change="change((d) => (d.board.pad = ($event.target as HTMLInputElement).checked))"
+      />
+      pad on it</label
+    >
+  </section>
+</template>
+
+<style scoped>
+.about {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 5px 10px;
+  align-content: start;
+}
+.wide {
+  grid-column: 1 / -1;
+}
+label {
+  display: grid;
+  min-width: 0;
+}
+.tick {
+  display: block;
+}
+input:not([type='checkbox']),
+select {
+  min-width: 0;
+  padding: 3px 6px;
+  font: 14px var(--sans);
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8d9b92;
+}
+[type='checkbox'] {
+  accent-color: var(--sea);
+}
+</style>

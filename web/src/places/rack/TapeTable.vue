@@ -1,0 +1,202 @@
+<script setup lang="ts">
+// The measuring sheet: station by station from the tail. Enter goes on to the next reading, and what stands
+// out against the others is said at once.
+import { computed, nextTick, ref } from 'vue'
+import { useSession } from '../../state/session'
+import { useSheet } from '../../state/sheet'
+import { lengthText, readMeasure, round, thicknessText, widthText } from '../../units'
+import { readingAt, rowsOf, stationsWith, TAPED, type StationRow, type Taped } from './stations'
+
+const emit = defineEmits<{ at: [place: number | null] }>()
+const { units } = useSession()
+const { board, tape, change, fault } = useSheet()
+const table = ref<HTMLElement | null>(null)
+const also = ref<number[]>([])
+const place = ref('')
+const faults = ref<Record<string, string>>({})
+const rows = computed(() => (board.value ? rowsOf(board.value, also.value) : []))
+
+function write(name: Taped, value: number): string {
+  return name === 'width_m'
+    ? widthText(value, units.value).replace(' cm', '')
+    : thicknessText(value, units.value).replace(' cm', '')
+}
+function shown(row: StationRow, name: Taped): string {
+  const value = row[name]
+  return value === null || value === undefined ? '' : write(name, value)
+}
+function key(row: StationRow, name: Taped): string {
+  return `${round(row.from_tail_m, 4)}-${name}`
+}
+
+function take(row: StationRow, name: Taped, text: string): void {
+  const of = key(row, name)
+  const rest = Object.fromEntries(Object.entries(faults.value).filter(([other]) => other !== of))
+  faults.value = rest
+  if (!text.trim()) return put(row, name, null)
+  const read = readMeasure(text, units.value)
+  if ('fault' in read) faults.value = { ...rest, [of]: read.fault }
+  else put(row, name, read.value)
+}
+
+function put(row: StationRow, name: Taped, value: number | null): void {
+  change((draft) => {
+    draft.board.stations = stationsWith(draft.board, row.from_tail_m, name, value)
+  })
+}
+
+const TOP = { width_m: 0.95, thickness_m: 0.14, rocker_m: 0.5 }
+/** What is said of a reading: that it cannot be, or that it does not lie between its neighbours. */
+function says(row: StationRow, name: Taped): string {
+  const own = faults.value[key(row, name)]
+  if (own) return own
+  const value = row[name]
+  if (value === null || value === undefined) return ''
+  if (value > TOP[name]) return `at most ${write(name, TOP[name])}`
+  const reading = readingAt(tape.value?.readings ?? [], row.from_tail_m, name)
+  if (!reading?.stands_out || Math.abs(reading.value_m - value) > 1e-6) return ''
+  const [low, high] = reading.expected_m
+  return `${write(name, value)} at ${lengthText(row.from_tail_m, units.value)} does not lie between its neighbours: ${write(name, low)} to ${write(name, high)} would`
+}
+
+const told = computed(() =>
+  rows.value
+    .flatMap((row) => TAPED.map(({ name }) => ({ key: key(row, name), says: says(row, name) })))
+    .filter((one) => one.says),
+)
+
+async function on(event: KeyboardEvent): Promise<void> {
+  const inputs = [...(table.value?.querySelectorAll<HTMLInputElement>('tbody input') ?? [])]
+  const at = inputs.indexOf(event.target as HTMLInputElement)
+  const step = { Enter: event.shiftKey ? -1 : 1, ArrowDown: TAPED.length, ArrowUp: -TAPED.length }[
+    event.key
+  ]
+  if (step === undefined || at < 0) return
+  event.preventDefault()
+  // The field is left first, so that what was typed is taken.
+  ;(event.target as HTMLInputElement).blur()
+  await nextTick()
+  const next = [...(table.value?.querySelectorAll<HTMLInputElement>('tbody input') ?? [])][
+    at + step
+  ]
+  next?.focus()
+  next?.select()
+}
+
+function addPlace(): void {
+  const read = readMeasure(place.value, units.value)
+  if ('fault' in read || !board.value || read.value > board.value.length_m) {
+    faults.value = {
+      ...faults.value,
+      place: 'fault' in read ? read.fault : 'that is beyond the nose',
+    }
+    return
+  }
+  also.value = [...also.value, read.value]
+  place.value = ''
+  faults.value = Object.fromEntries(Object.entries(faults.value).filter(([of]) => of !== 'place'))
+}
+</script>
+
+<template>
+  <section class="tape" aria-label="The tape">
+    <div ref="table" class="scroll">
+      <table @keydown="on">
+        <thead>
+          <tr>
+            <th scope="col">from the tail</th>
+            <th v-for="measure in TAPED" :key="measure.name" scope="col">{{ measure.says }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="row in rows" :key="round(row.from_tail_m, 4)">
+            <th scope="row">{{ lengthText(row.from_tail_m, units) }}</th>
+            <td v-for="measure in TAPED" :key="measure.name">
+              <input
+                type="text"
+                autocomplete="off"
+                :aria-label="`${measure.says} at ${lengthText(row.from_tail_m, units)}`"
+                :class="{ out: says(row, measure.name) }"
+                :aria-invalid="!!says(row, measure.name)"
+                :value="shown(row, measure.name)"
+                @focus="emit('at', row.from_tail_m)"
+                @blur="emit('at', null)"
+                @change="take(row, measure.name, ($event.target as HTMLInputElement).value)"
+              />
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <form class="more" @submit.prevent="addPlace">
+      <input
+        v-model="place"
+        type="text"
+        aria-label="Another place from the tail"
+        :placeholder="units === 'metric' ? 'at 45 cm' : `at 1'6`"
+      />
+      <button type="submit" class="plain link">measure there too</button>
+      <span v-if="faults.place" class="fault" role="alert">{{ faults.place }}</span>
+    </form>
+    <ul class="told" role="status">
+      <li v-for="one in told" :key="one.key" class="fault">{{ one.says }}</li>
+      <li v-if="fault('stations')" class="fault">{{ fault('stations') }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.tape {
+  display: grid;
+  grid-template-rows: fit-content(100%) auto auto;
+  align-content: start;
+  min-height: 0;
+}
+.scroll {
+  overflow-y: auto;
+  min-height: 0;
+  max-height: 100%;
+}
+table {
+  border-collapse: collapse;
+}
+th {
+  padding: 2px 12px 2px 0;
+  font-weight: 600;
+  font-size: 12.5px;
+  text-align: left;
+  color: var(--faint);
+}
+tbody th {
+  font: 16px var(--hand);
+  color: var(--note);
+  white-space: nowrap;
+}
+td {
+  padding: 1px 6px 1px 0;
+}
+input {
+  width: 84px;
+  padding: 3px 6px;
+  font: 15px var(--sans);
+  font-variant-numeric: tabular-nums;
+  color: var(--ink);
+  background: #fff;
+  border: 1px solid #8d9b92;
+}
+input.out {
+  border: 2px solid var(--pencil);
+  padding: 2px 5px;
+}
+.more {
+  display: flex;
+  gap: 8px;
+  align-items: baseline;
+  margin-top: 4px;
+}
+.told {
+  margin: 2px 0 0;
+  padding: 0;
+  list-style: none;
+}
+</style>

@@ -1,0 +1,36 @@
+// Sends a table of boards and follows how far the server is.
+import { tokenHeader, type Fault, type ReadTable } from '../../api/client'
+
+export type LastWord = { read: ReadTable } | { hung: number; changed: number } | { error: Fault }
+
+/** Send a table to be read, or with `accept` to be written; resolves with the last word about it. */
+export async function sendTable(
+  raw: Blob,
+  accept: boolean,
+  signal: AbortSignal,
+  going: (now: { done: number; of: number }) => void,
+): Promise<LastWord> {
+  const headers = { 'Content-Type': 'text/csv', ...tokenHeader() }
+  const address = `/api/rack/table/${accept ? '?accept=true' : ''}`
+  const response = await fetch(address, { method: 'POST', body: raw, headers, signal })
+  if (!response.ok || !response.body) {
+    const said = (await response.json().catch(() => null)) as { error?: Fault } | null
+    throw new Error(said?.error?.message ?? `The server answered ${response.status}.`)
+  }
+  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
+  let rest = ''
+  let last: LastWord | null = null
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) break
+    const lines = (rest + value).split('\n')
+    rest = lines.pop() ?? ''
+    for (const line of lines) {
+      const word = JSON.parse(line) as LastWord | { done: number; of: number }
+      if ('done' in word) going(word)
+      else last = word
+    }
+  }
+  if (!last) throw new Error('The server ended in the middle: nothing was written.')
+  return last
+}
