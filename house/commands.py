@@ -14,7 +14,13 @@ from house.say import CannotGoOn
 def _start(given: argparse.Namespace) -> int:
     from house.serve import start
 
-    return start(given.port, not given.no_demo)
+    return start(given.port, not given.no_demo, given.standins)
+
+
+def _standin(given: argparse.Namespace) -> int:
+    from house.standins import standin
+
+    return standin(given.name, given.more)
 
 
 def _test(given: argparse.Namespace) -> int:
@@ -84,7 +90,12 @@ def _parser() -> argparse.ArgumentParser:
     start = verbs.add_parser("start", help="install what is missing and serve on 127.0.0.1")
     start.add_argument("--port", type=int, help="the port to serve on (8400)")
     start.add_argument("--no-demo", action="store_true", help="no demo shop, no button that opens it")
+    start.add_argument("--standins", action="store_true", help="with simulated devices beside it")
     start.set_defaults(do=_start)
+    standin = verbs.add_parser("standin", help="a simulated device on 127.0.0.1: gauge")
+    standin.add_argument("name", choices=["gauge"])
+    standin.add_argument("more", nargs=argparse.REMAINDER, help="words for it: --port, --fault, --every")
+    standin.set_defaults(do=_standin)
     test = verbs.add_parser("test", help="run everything: style, types, rules, core, API, screens")
     test.add_argument("parts", nargs="*", metavar="PART", help="only: style types rules core api screens")
     test.set_defaults(do=_test)

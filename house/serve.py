@@ -21,6 +21,7 @@ from house.environment import kept_key, server_env
 from house.install import install, once
 from house.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
 from house.say import CannotGoOn, run, say, step
+from house.standins import standing_in
 
 PORT = 8400
 
@@ -154,8 +155,12 @@ def serving(env: dict[str, str], port: int, workers: int = 1) -> Iterator[subpro
         process.wait(timeout=20)
 
 
-def start(port: int | None, demo: bool) -> int:
-    """Install, start, serve until Ctrl-C."""
+def start(port: int | None, demo: bool, standins: bool = False) -> int:
+    """Install, start, serve until Ctrl-C.
+
+    Args:
+        standins: whether simulated devices run beside it.
+    """
     begun = time.monotonic()
     folder = state_folder() / "start"
     running = Running(folder)
@@ -186,6 +191,8 @@ def start(port: int | None, demo: bool) -> int:
         env = server_env(url, kept_key(folder), demo)
         prepare(env, cluster, demo)
         with step("starting the server"), contextlib.ExitStack() as stack:
+            if standins:
+                env = stack.enter_context(standing_in(env))
             process = stack.enter_context(serving(env, port))
             kept = stack.pop_all()
         with kept:

@@ -95,6 +95,9 @@ TIME_ZONE = "UTC"
 USE_I18N = False
 USE_TZ = True
 
+#: Where the bench gauge listens, as host:port; empty: there is none.
+GAUGE = env.str("CHORD_GAUGE", default="")
+
 WEB_DIST = ROOT / "web" / "dist"
 STATIC_URL = "/static/"
 STATIC_ROOT = env.str("CHORD_STATIC_ROOT", default=str(ROOT / "build" / "static"))

@@ -17,9 +17,21 @@ from rack import services
 from rack.bring_in import bring_in, read_file
 from rack.csv_read import MOST_BYTES
 from rack.csv_write import write_rack
-from rack.documents import BoardIn, BoardList, BoardOut, BoardPut, LineIn, LineOut, ReadOut, RowsOf, Words
+from rack.documents import (
+    BoardIn,
+    BoardList,
+    BoardOut,
+    BoardPut,
+    LineIn,
+    LineOut,
+    ReadOut,
+    RowsOf,
+    SeenOf,
+    Words,
+)
 from rack.exports import dxf_of, svg_of
 from rack.find import MEASURES, Find, Found, find_boards, find_of
+from rack.gauge import GaugeOut, read_gauge
 from rack.hanging import board_from, change_board, hang
 from rack.models import Board
 from rack.sheets import Beside, Sheet, TradeIn, TradeInOf, beside_of, range_for, sheet_of, trade_in_of
@@ -185,6 +197,23 @@ class DrawingView(ShopView):
         response = HttpResponse(made, content_type=type_)
         response["Content-Disposition"] = f'attachment; filename="board-{pk}.{kind}"'
         return response
+
+
+class GaugeView(ShopView):
+    """The bench gauge."""
+
+    @extend_schema(
+        parameters=[OpenApiParameter("seen", OpenApiTypes.INT, description="stations that are known")],
+        responses=GaugeOut,
+    )
+    def get(self, request: Request) -> HttpResponse:
+        """Say what it measured since."""
+        return answer(read_gauge(parse(SeenOf, {"seen": request.query_params.get("seen", 0)}).seen))
+
+    @extend_schema(request=SeenOf, responses=GaugeOut)
+    def post(self, request: Request) -> HttpResponse:
+        """Let it measure its next station (the simulated one), and say what it measured."""
+        return answer(read_gauge(parse(SeenOf, request.data).seen, press=True))
 
 
 class TableParser(BaseParser):

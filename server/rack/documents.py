@@ -96,6 +96,12 @@ class ReadOut(Result):
     new: int
 
 
+class SeenOf(Document):
+    """How many stations of the gauge are known already."""
+
+    seen: int = Field(default=0, ge=0, le=400)
+
+
 class Silhouette(Result):
     """A board seen from above: stations from the tail and half-widths [m], and the tail's cut."""
 

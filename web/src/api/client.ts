@@ -40,6 +40,7 @@ export type RangeOf = Schemas['RangeResult']
 export type Beside = Schemas['Beside']
 export type ReadTable = Schemas['ReadOut']
 export type Curves = Schemas['Curves']
+export type GaugeOut = Schemas['GaugeOut']
 export type Found = Schemas['Found']
 export type Doubts = Schemas['Doubts']
 

@@ -404,6 +404,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauge/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say what it measured since. */
+        get: operations["gauge_retrieve"];
+        put?: never;
+        /** @description Let it measure its next station (the simulated one), and say what it measured. */
+        post: operations["gauge_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/line/": {
         parameters: {
             query?: never;
@@ -1971,6 +1989,39 @@ export interface components {
             by: (number | null)[];
         };
         /**
+         * GaugeOut
+         * @description What a gauge sent: whether there is one and whether it answered, how many of its lines were seen in all,
+         *     its readings, and what was left out and why.
+         */
+        GaugeOut: {
+            /** There */
+            there: boolean;
+            /** Answers */
+            answers: boolean;
+            /** Seen */
+            seen: number;
+            /** Readings */
+            readings: components["schemas"]["GaugeReading"][];
+            /** Left Out */
+            left_out: string[];
+            /** Says */
+            says: string;
+        };
+        /**
+         * GaugeReading
+         * @description One station of the gauge [m]; what was not read is null.
+         */
+        GaugeReading: {
+            /** From Tail M */
+            from_tail_m: number;
+            /** Width M */
+            width_m: number | null;
+            /** Thickness M */
+            thickness_m: number | null;
+            /** Rocker M */
+            rocker_m: number | null;
+        };
+        /**
          * HandOver
          * @description Face height [m] at which one board hands over to another on faces of a steepness, and the band in which
          *     either will do: ``below`` and ``above`` are places in ``boards``.
@@ -2785,6 +2836,17 @@ export interface components {
              * @default null
              */
             dropped_edge?: boolean | null;
+        };
+        /**
+         * SeenOf
+         * @description How many stations of the gauge are known already.
+         */
+        SeenOf: {
+            /**
+             * Seen
+             * @default 0
+             */
+            seen?: number;
         };
         /**
          * Session
@@ -4208,6 +4270,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FittingOut"];
+                };
+            };
+        };
+    };
+    gauge_retrieve: {
+        parameters: {
+            query?: {
+                /** @description stations that are known */
+                seen?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugeOut"];
+                };
+            };
+        };
+    };
+    gauge_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["SeenOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GaugeOut"];
                 };
             };
         };

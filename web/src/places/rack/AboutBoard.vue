@@ -5,44 +5,40 @@ import { computed, ref } from 'vue'
 import { api, Refused, told, type Line } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
+import { useTyped } from '../../state/typed'
 import { massText, readMass, readNumber } from '../../units'
 import { conditionWord } from './words'
 
 const { words, units, masses } = useSession()
 const { board, draft, state, change, fault } = useSheet()
-const wrong = ref<Record<string, string>>({})
+const typed = useTyped()
+const confirm = ref('')
 const line = computed(() => state.tape?.hull.line[units.value] ?? '')
-
-function keep(name: string, says = ''): void {
-  wrong.value = { ...wrong.value, [name]: says }
-}
 
 async function takeLine(text: string): Promise<void> {
   try {
     const read = await told<Line>(api.POST('/api/line/', { body: { text } }))
-    keep('line', read.confirm ?? '')
+    typed.accept('line')
+    confirm.value = read.confirm ?? ''
     change(({ board: of }) => {
       const { length_m, width_m, thickness_m, stated_litres } = read
       Object.assign(of, { length_m, width_m, thickness_m, stated_litres })
       if (read.name) of.name = read.name
     })
   } catch (error) {
-    keep('line', error instanceof Refused ? error.fault.message : 'The server does not answer.')
+    const says = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    typed.refuse('line', text, says)
   }
 }
 
-function takeNumber(name: 'price' | 'stated_litres', text: string): void {
-  if (!text.trim()) return change(({ board: of }) => void delete of[name])
-  const read = readNumber(text)
-  keep(name, 'fault' in read ? read.fault : '')
-  if ('value' in read) change(({ board: of }) => void (of[name] = read.value))
-}
-
-function takeMass(text: string): void {
-  if (!text.trim()) return change(({ board: of }) => void delete of.mass_kg)
-  const read = readMass(text, masses.value)
-  keep('mass_kg', 'fault' in read ? read.fault : '')
-  if ('value' in read) change(({ board: of }) => void (of.mass_kg = read.value))
+/** Keep a number of a board; an empty field takes it away. */
+function takeNumber(name: 'price' | 'mass_kg', text: string): void {
+  if (text.trim()) {
+    const read = name === 'mass_kg' ? readMass(text, masses.value) : readNumber(text)
+    if ('fault' in read) return typed.refuse(name, text, read.fault)
+    change(({ board: of }) => void (of[name] = read.value))
+  } else change(({ board: of }) => void delete of[name])
+  typed.accept(name)
 }
 
 function takeFins(name: 'setup' | 'box_type', value: string): void {
@@ -60,12 +56,17 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
       <span class="label">line</span>
       <input
         type="text"
-        :value="line"
-        :aria-invalid="!!wrong.line"
+        :value="typed.shown('line', line)"
+        :aria-invalid="!!typed.fault('line')"
         @change="takeLine(text($event))"
       />
     </label>
-    <span v-if="wrong.line" class="fault wide">{{ wrong.line }}</span>
+    <span
+      v-if="typed.fault('line') || confirm"
+      class="wide"
+      :class="{ fault: typed.fault('line') }"
+      >{{ typed.fault('line') || confirm }}</span
+    >
     <label
       ><span class="label">name</span
       ><input
@@ -130,21 +131,21 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
       ><span class="label">price</span
       ><input
         type="text"
-        :value="board.price ?? ''"
-        :aria-invalid="!!wrong.price"
+        :value="typed.shown('price', String(board.price ?? ''))"
+        :aria-invalid="!!typed.fault('price')"
         @change="takeNumber('price', text($event))"
     /></label>
     <label
       ><span class="label">weight</span
       ><input
         type="text"
-        :value="board.mass_kg ? massText(board.mass_kg, masses) : ''"
+        :value="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
         placeholder="weigh it"
-        :aria-invalid="!!wrong.mass_kg"
-        @change="takeMass(text($event))"
+        :aria-invalid="!!typed.fault('mass_kg')"
+        @change="takeNumber('mass_kg', text($event))"
     /></label>
-    <span v-if="wrong.price || wrong.mass_kg" class="fault wide">{{
-      wrong.price || wrong.mass_kg
+    <span v-if="typed.fault('price') || typed.fault('mass_kg')" class="fault wide">{{
+      typed.fault('price') || typed.fault('mass_kg')
     }}</span>
     <label>
       <span class="label">build</span>

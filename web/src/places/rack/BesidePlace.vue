@@ -92,6 +92,13 @@ function text(measure: string, value: number): string {
   if (measure === 'mass_kg') return massText(value, masses.value)
   return measure === 'swing_kg_m2' ? `${value.toFixed(2)} kg m²` : `${value.toFixed(1)} L`
 }
+/** What differences do, each once, with the boards that it holds for. */
+function doesOf(does: readonly string[]): { does: string; of: number[] }[] {
+  return [...new Set(does.filter(Boolean))].map((one) => ({
+    does: one,
+    of: does.flatMap((other, i) => (other === one ? [i] : [])),
+  }))
+}
 const most = computed(() => Math.max(...(found.value?.thirds_l ?? []).flat(), 1))
 const THIRDS = ['rear third', 'middle third', 'front third']
 const names = computed(() =>
@@ -167,6 +174,33 @@ watch(found, () => requestAnimationFrame(measure))
           :wide="wide"
           :litres="!!line.litres"
         />
+        <h2 class="label">where the litres are</h2>
+        <div class="thirds">
+          <template v-for="(third, t) in THIRDS" :key="third">
+            <span>{{ third }}</span>
+            <svg
+              :width="170"
+              :height="names.length * 11"
+              role="img"
+              :aria-label="`${third}: ${found.thirds_l.map((one) => `${one[t]?.toFixed(1)} L`).join(' and ')}`"
+            >
+              <path
+                v-for="(one, i) in found.thirds_l"
+                :key="i"
+                :class="`of-${i}`"
+                :d="`M0,${6 + i * 11}H${((one[t] ?? 0) / most) * 110}`"
+              />
+              <text
+                v-for="(one, i) in found.thirds_l"
+                :key="`t${i}`"
+                :x="((one[t] ?? 0) / most) * 110 + 6"
+                :y="10 + i * 11"
+              >
+                {{ one[t]?.toFixed(1) }} L
+              </text>
+            </svg>
+          </template>
+        </div>
       </div>
       <div class="right">
         <table>
@@ -187,39 +221,17 @@ watch(found, () => requestAnimationFrame(measure))
                 <th scope="row">{{ NAMES[row.measure] ?? row.measure }}</th>
                 <td v-for="(value, i) in row.values" :key="i">{{ text(row.measure, value) }}</td>
               </tr>
-              <tr v-for="(does, i) in row.does.filter(Boolean)" :key="`${row.measure}${i}`">
-                <td :colspan="names.length + 1" class="does">{{ does }}</td>
+              <tr v-for="one in doesOf(row.does)" :key="`${row.measure}${one.does}`">
+                <td :colspan="names.length + 1" class="does">
+                  <svg v-for="i in one.of" :key="i" width="22" height="8" aria-hidden="true">
+                    <path :class="`of-${i}`" d="M0,4H22" />
+                  </svg>
+                  {{ one.does }}
+                </td>
               </tr>
             </template>
           </tbody>
         </table>
-        <h2 class="label">where the litres are</h2>
-        <div class="thirds">
-          <template v-for="(third, t) in THIRDS" :key="third">
-            <span>{{ third }}</span>
-            <svg
-              :width="190"
-              :height="names.length * 11"
-              role="img"
-              :aria-label="`${third}: ${found.thirds_l.map((one) => `${one[t]?.toFixed(1)} L`).join(' and ')}`"
-            >
-              <path
-                v-for="(one, i) in found.thirds_l"
-                :key="i"
-                :class="`of-${i}`"
-                :d="`M0,${6 + i * 11}H${((one[t] ?? 0) / most) * 130}`"
-              />
-              <text
-                v-for="(one, i) in found.thirds_l"
-                :key="`t${i}`"
-                :x="((one[t] ?? 0) / most) * 130 + 6"
-                :y="10 + i * 11"
-              >
-                {{ one[t]?.toFixed(1) }} L
-              </text>
-            </svg>
-          </template>
-        </div>
       </div>
     </main>
   </div>
@@ -317,7 +329,7 @@ td {
 }
 .thirds {
   display: grid;
-  grid-template-columns: 86px 1fr;
+  grid-template-columns: repeat(3, auto 170px);
   align-items: center;
   gap: 4px 8px;
 }

@@ -172,7 +172,7 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
           <thead>
             <tr>
               <th
-                v-for="head in ['row', 'number', 'name', 'line', 'family', 'dims give', '']"
+                v-for="head in ['row', 'number', 'name', 'line', 'family', 'dims give', 'says']"
                 :key="head"
                 scope="col"
               >
@@ -186,7 +186,9 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
               <td>{{ row.number }}</td>
               <td>{{ row.name }}</td>
               <td class="line">{{ row.line?.[units] }}</td>
-              <td :class="{ pencilled: row.guessed && row.family }">{{ row.family }}</td>
+              <td>
+                <span :class="{ pencilled: row.guessed && row.family }">{{ row.family }}</span>
+              </td>
               <td>{{ row.litres === null ? '' : `${row.litres.toFixed(1)} L` }}</td>
               <td>
                 <span v-for="one in faultsOf(row)" :key="one" class="fault">{{ one }} </span>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Find by every measure, in the units of the person; what is typed is looked for at once.
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { useSession } from '../../state/session'
+import { useTyped } from '../../state/typed'
 import { useWall, type Between } from '../../state/wall'
 import {
   readMeasure,
@@ -47,11 +48,11 @@ const MEASURES: Measure[] = [
   { name: 'price', says: 'price', ...number },
   { name: 'days', says: 'days in stock', ...number },
 ]
-const faults = ref<Record<string, string>>({})
+const typed = useTyped()
 
 function shown(measure: Measure, end: keyof Between): string {
   const value = wall.looking.between[measure.name]?.[end]
-  return value === undefined ? '' : measure.write(value)
+  return typed.shown(`${measure.name}-${end}`, value === undefined ? '' : measure.write(value))
 }
 
 function without<T>(record: Record<string, T>, key: string): Record<string, T> {
@@ -60,18 +61,14 @@ function without<T>(record: Record<string, T>, key: string): Record<string, T> {
 
 function take(measure: Measure, end: keyof Between, text: string): void {
   const key = `${measure.name}-${end}`
-  const rest = without(faults.value, key)
-  faults.value = rest
   const now = { ...wall.looking.between[measure.name] }
   if (!text.trim()) delete now[end]
   else {
     const read = measure.read(text)
-    if ('fault' in read) {
-      faults.value = { ...rest, [key]: read.fault }
-      return
-    }
+    if ('fault' in read) return typed.refuse(key, text, read.fault)
     now[end] = read.value
   }
+  typed.accept(key)
   const others = without(wall.looking.between, measure.name)
   wall.looking.between = Object.keys(now).length ? { ...others, [measure.name]: now } : others
 }
@@ -102,16 +99,16 @@ const many = computed(
             type="text"
             :aria-label="`${measure.says} ${end === 'low' ? 'from' : 'to'}`"
             :value="shown(measure, end)"
-            :aria-invalid="!!faults[`${measure.name}-${end}`]"
-            :title="faults[`${measure.name}-${end}`]"
+            :aria-invalid="!!typed.fault(`${measure.name}-${end}`)"
+            :title="typed.fault(`${measure.name}-${end}`)"
             @change="take(measure, end, ($event.target as HTMLInputElement).value)"
           />
         </template>
         <span
-          v-if="faults[`${measure.name}-low`] || faults[`${measure.name}-high`]"
+          v-if="typed.fault(`${measure.name}-low`) || typed.fault(`${measure.name}-high`)"
           class="fault"
           role="alert"
-          >{{ faults[`${measure.name}-low`] || faults[`${measure.name}-high`] }}</span
+          >{{ typed.fault(`${measure.name}-low`) || typed.fault(`${measure.name}-high`) }}</span
         >
       </div>
       <v-select

@@ -138,7 +138,7 @@ function keyed(event: KeyboardEvent): void {
         <template v-else>{{ column.says }}</template>
       </span>
     </div>
-    <div class="room" :style="{ height: `${found.total * HIGH}px` }">
+    <div class="room" role="rowgroup" :style="{ height: `${found.total * HIGH}px` }">
       <div
         v-for="row in shown"
         :key="row.id"
@@ -157,6 +157,7 @@ function keyed(event: KeyboardEvent): void {
             column.text(rows.get(row.id)!, row.index)
           }}</span>
         </template>
+        <span v-else role="cell">…</span>
       </div>
     </div>
   </div>

@@ -111,7 +111,9 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
     </TopBar>
     <main>
       <header class="over">
-        <h1 role="status">{{ title }}</h1>
+        <h1>
+          <span role="status">{{ title }}</span>
+        </h1>
         <div class="ways" role="group" aria-label="Hung by">
           <span class="label">hung by</span>
           <button

@@ -109,14 +109,14 @@ const day = (at: string) => at.slice(0, 10)
     <p class="band">{{ band }}</p>
     <p :class="{ fault: hull.label.agrees === false }">{{ hull.label.says }}</p>
     <template v-if="next.length">
-      <h3 class="label">measure next</h3>
+      <h2 class="label">measure next</h2>
       <ul class="next">
         <li v-for="one in next" :key="one">{{ one }}</li>
       </ul>
     </template>
-    <h3 class="label">
+    <h2 class="label">
       by itself<template v-if="still">, under {{ massText(still.rider_kg, masses) }}</template>
-    </h3>
+    </h2>
     <dl>
       <template v-for="[says, number] in numbers" :key="says">
         <dt>{{ says }}</dt>
@@ -125,7 +125,7 @@ const day = (at: string) => at.slice(0, 10)
     </dl>
     <p v-for="flag in hull.flags" :key="flag" class="fault">{{ flag }}</p>
     <template v-if="range">
-      <h3 class="label">this model</h3>
+      <h2 class="label">this model</h2>
       <p>{{ range.says }}</p>
       <p v-for="step in range.steps.filter((one) => one.says)" :key="step.from_m">
         {{ lengthText(step.from_m, units) }} to {{ lengthText(step.to_m, units) }}: {{ step.says }}
@@ -144,7 +144,7 @@ const day = (at: string) => at.slice(0, 10)
       </p>
       <p v-if="off" class="fault">{{ off }}</p>
     </template>
-    <h3 class="label">wear and worth</h3>
+    <h2 class="label">wear and worth</h2>
     <p v-if="state.sheet?.heavy" class="fault">{{ state.sheet.heavy }}</p>
     <form class="line" @submit.prevent="value">
       <input
@@ -162,7 +162,7 @@ const day = (at: string) => at.slice(0, 10)
       stains, repairs, cracked boxes.
     </p>
     <p v-if="wrong" class="fault">{{ wrong }}</p>
-    <h3 class="label">what happened to it</h3>
+    <h2 class="label">what happened to it</h2>
     <ul class="next">
       <li v-for="event in state.sheet?.events" :key="event.at">
         {{ day(event.at) }}: {{ event.says
@@ -189,7 +189,7 @@ const day = (at: string) => at.slice(0, 10)
 p {
   margin: 0 0 4px;
 }
-h3 {
+h2 {
   margin: 10px 0 2px;
 }
 .next {

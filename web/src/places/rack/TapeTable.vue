@@ -4,7 +4,9 @@
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
+import { useTyped } from '../../state/typed'
 import { lengthText, readMeasure, round, thicknessText, widthText } from '../../units'
+import GaugeStrip from './GaugeStrip.vue'
 import { readingAt, rowsOf, stationsWith, TAPED, type StationRow, type Taped } from './stations'
 
 const emit = defineEmits<{ at: [place: number | null] }>()
@@ -13,7 +15,7 @@ const { board, tape, change, fault } = useSheet()
 const table = ref<HTMLElement | null>(null)
 const also = ref<number[]>([])
 const place = ref('')
-const faults = ref<Record<string, string>>({})
+const typed = useTyped()
 const rows = computed(() => (board.value ? rowsOf(board.value, also.value) : []))
 
 function write(name: Taped, value: number): string {
@@ -23,7 +25,10 @@ function write(name: Taped, value: number): string {
 }
 function shown(row: StationRow, name: Taped): string {
   const value = row[name]
-  return value === null || value === undefined ? '' : write(name, value)
+  return typed.shown(
+    key(row, name),
+    value === null || value === undefined ? '' : write(name, value),
+  )
 }
 function key(row: StationRow, name: Taped): string {
   return `${round(row.from_tail_m, 4)}-${name}`
@@ -31,12 +36,14 @@ function key(row: StationRow, name: Taped): string {
 
 function take(row: StationRow, name: Taped, text: string): void {
   const of = key(row, name)
-  const rest = Object.fromEntries(Object.entries(faults.value).filter(([other]) => other !== of))
-  faults.value = rest
-  if (!text.trim()) return put(row, name, null)
-  const read = readMeasure(text, units.value)
-  if ('fault' in read) faults.value = { ...rest, [of]: read.fault }
-  else put(row, name, read.value)
+  if (text.trim()) {
+    const read = readMeasure(text, units.value)
+    if ('fault' in read) return typed.refuse(of, text, read.fault)
+    typed.accept(of)
+    return put(row, name, read.value)
+  }
+  typed.accept(of)
+  put(row, name, null)
 }
 
 function put(row: StationRow, name: Taped, value: number | null): void {
@@ -48,7 +55,7 @@ function put(row: StationRow, name: Taped, value: number | null): void {
 const TOP = { width_m: 0.95, thickness_m: 0.14, rocker_m: 0.5 }
 /** What is said of a reading: that it cannot be, or that it does not lie between its neighbours. */
 function says(row: StationRow, name: Taped): string {
-  const own = faults.value[key(row, name)]
+  const own = typed.fault(key(row, name))
   if (own) return own
   const value = row[name]
   if (value === null || value === undefined) return ''
@@ -85,16 +92,12 @@ async function on(event: KeyboardEvent): Promise<void> {
 
 function addPlace(): void {
   const read = readMeasure(place.value, units.value)
-  if ('fault' in read || !board.value || read.value > board.value.length_m) {
-    faults.value = {
-      ...faults.value,
-      place: 'fault' in read ? read.fault : 'that is beyond the nose',
-    }
-    return
-  }
+  if ('fault' in read) return typed.refuse('place', place.value, read.fault)
+  if (read.value > (board.value?.length_m ?? 0))
+    return typed.refuse('place', place.value, 'that is beyond the nose')
+  typed.accept('place')
   also.value = [...also.value, read.value]
   place.value = ''
-  faults.value = Object.fromEntries(Object.entries(faults.value).filter(([of]) => of !== 'place'))
 }
 </script>
 
@@ -128,6 +131,7 @@ function addPlace(): void {
         </tbody>
       </table>
     </div>
+    <GaugeStrip />
     <form class="more" @submit.prevent="addPlace">
       <input
         v-model="place"
@@ -136,19 +140,21 @@ function addPlace(): void {
         :placeholder="units === 'metric' ? 'at 45 cm' : `at 1'6`"
       />
       <button type="submit" class="plain link">measure there too</button>
-      <span v-if="faults.place" class="fault" role="alert">{{ faults.place }}</span>
+      <span v-if="typed.fault('place')" class="fault" role="alert">{{ typed.fault('place') }}</span>
     </form>
-    <ul class="told" role="status">
-      <li v-for="one in told" :key="one.key" class="fault">{{ one.says }}</li>
-      <li v-if="fault('stations')" class="fault">{{ fault('stations') }}</li>
-    </ul>
+    <div role="status">
+      <ul class="told">
+        <li v-for="one in told" :key="one.key" class="fault">{{ one.says }}</li>
+        <li v-if="fault('stations')" class="fault">{{ fault('stations') }}</li>
+      </ul>
+    </div>
   </section>
 </template>
 
 <style scoped>
 .tape {
   display: grid;
-  grid-template-rows: fit-content(100%) auto auto;
+  grid-template-rows: fit-content(100%) auto auto auto;
   align-content: start;
   min-height: 0;
 }
