@@ -13,4 +13,6 @@ def figures() -> int:
     core_packages()
     with step("figures"):
         run([PYTHON, "-m", "house.draw_figures", ROOT / "docs" / "figures"], cwd=ROOT, env=core_env())
+    with step("the demo's photograph"):
+        run([PYTHON, "-m", "house.draw_photograph"], cwd=ROOT, env=core_env())
     return 0

@@ -29,6 +29,7 @@ urlpatterns = [
     path("api/rack/beside/", rack.BesideView.as_view(), name="beside"),
     path("api/rack/table/", rack.TableView.as_view(), name="table"),
     path("api/gauge/", rack.GaugeView.as_view(), name="gauge"),
+    path("api/rack/photograph/", rack.PhotographView.as_view(), name="photograph"),
     path("api/rack/find/", rack.FindView.as_view(), name="find"),
     path("api/rack/asked/", fittings.AskedView.as_view(), name="asked"),
     path("api/rack/rows/", rack.RowsView.as_view(), name="rows"),

@@ -13,6 +13,7 @@ from accounts.models import Shop
 from demo.services import fill_rack
 from e2e.browser_case import ROOT, BrowserCase
 from e2e.test_access import AXE
+from house.draw_photograph import BOARD, draw_photograph
 from rack.models import Board
 from rack.tests.gauges import Gauge
 
@@ -323,6 +324,51 @@ class Sheet(RackCase):
             self.wait_text(".gauge", "does not answer")
             self.saved()
         self.assertEqual(len(self.own().get(pk=board.pk).document().stations), 2)
+
+    def test_an_outline_from_a_photograph_is_corrected_and_taken(self) -> None:
+        board = self.own().filter(name="Bobbin").first()
+        self.open_rack(f"/rack/{board.pk}")
+        self.press("from a photograph")
+        self.find(".photograph input[type=file]").send_keys(str(ROOT / "demo/pictures/board-on-sand.jpg"))
+        apart = self.find("[aria-label='From ring to ring']")
+        self.type_over(apart, "200 cm" + Keys.TAB)
+        for i, (x, y) in enumerate(draw_photograph().tape):
+            self.drag(self.all(".photograph .point")[i], x, y)
+        self.wait_text(".photograph .says", "wide; a width may be off by")
+        self.wait(lambda: abs(self.long() - BOARD.length_m) < 0.03, "the length of the board that was drawn")
+        self.check("photograph")
+        handle = self.all(".photograph .end")[3]
+        before = handle.get_attribute("aria-valuenow")
+        handle.send_keys(Keys.ARROW_UP)
+        self.wait(lambda: self.all(".photograph .end")[3].get_attribute("aria-valuenow") != before, "pulled")
+        self.find(".photograph .take").click()
+        self.wait(lambda: len(self.all(".bench .mark")) > 8, "widths on the sheet")
+        self.saved()
+        self.assertGreater(len(self.own().get(pk=board.pk).document().stations), 8)
+
+    def long(self) -> float:
+        """Length that the picture's outline has [m], read off its own scale."""
+        script = """const ends = [...document.querySelectorAll('.photograph .point')].map(
+              (p) => [Number(p.getAttribute('cx')), Number(p.getAttribute('cy'))])
+            const far = ([a, b], [c, d]) => Math.hypot(a - c, b - d)
+            const points = document.querySelector('.photograph .outline')?.getAttribute('d')
+              .slice(1, -1).split('L').map((p) => p.split(',').map(Number)) ?? [[0, 0]]
+            let most = 0
+            for (const p of points) for (const q of points) most = Math.max(most, far(p, q))
+            return 2 * most / far(...ends)"""
+        return float(self.driver.execute_script(script))
+
+    def drag(self, handle: WebElement, x: float, y: float) -> None:
+        """Drag a handle to a place of the picture, given as shares."""
+        box = self.driver.execute_script(
+            "const b = document.querySelector('.photograph svg').getBoundingClientRect();"
+            "const h = arguments[0].getBoundingClientRect();"
+            "return [b.left + arguments[1] * b.width - h.left - h.width / 2,"
+            " b.top + arguments[2] * b.height - h.top - h.height / 2]",
+            handle, x, y,
+        )  # fmt: skip
+        pointer = ActionChains(self.driver).click_and_hold(handle)
+        pointer.move_by_offset(round(box[0]), round(box[1])).release().perform()
 
     def test_no_such_board_is_said(self) -> None:
         self.expected_console = ("404",)

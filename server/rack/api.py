@@ -13,9 +13,8 @@ from chord_core.documents import HullRequest, RangeResult, TapeResult, parse
 from chord_core.errors import ChordError
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.tape import tape_of
-from rack import services
+from rack import csv_read, photograph, services
 from rack.bring_in import bring_in, read_file
-from rack.csv_read import MOST_BYTES
 from rack.csv_write import write_rack
 from rack.documents import (
     BoardIn,
@@ -36,6 +35,7 @@ from rack.hanging import board_from, change_board, hang
 from rack.models import Board
 from rack.sheets import Beside, Sheet, TradeIn, TradeInOf, beside_of, range_for, sheet_of, trade_in_of
 
+_SCALE = tuple(photograph.ScaleOf.model_fields)
 _MANY = ("families", "stocks", "builds")
 #: The question of a search as an address writes it.
 _FINDS = [
@@ -216,14 +216,52 @@ class GaugeView(ShopView):
         return answer(read_gauge(parse(SeenOf, request.data).seen, press=True))
 
 
-class TableParser(BaseParser):
+class FileParser(BaseParser):
     """Takes a file as it comes."""
 
-    media_type = "text/csv"
+    media_type = "*/*"
+    most = csv_read.MOST_BYTES
 
     def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> bytes:
         """Read it, up to one byte more than is allowed."""
-        return bytes(stream.read(MOST_BYTES + 1))
+        return bytes(stream.read(self.most + 1))
+
+
+class TableParser(FileParser):
+    """Takes a table."""
+
+    media_type = "text/csv"
+
+
+class PictureParser(FileParser):
+    """Takes a picture."""
+
+    most = photograph.MOST_BYTES
+
+
+class PhotographView(ShopView):
+    """The outline of a board out of a picture."""
+
+    parser_classes = [PictureParser]
+
+    @extend_schema(
+        parameters=[
+            *(
+                OpenApiParameter(name, OpenApiTypes.FLOAT, required=True)
+                for name in photograph.ScaleOf.model_fields
+            ),
+            OpenApiParameter("turned", OpenApiTypes.BOOL),
+        ],
+        request={"image/*": OpenApiTypes.BINARY},
+        responses=photograph.PhotographOut,
+    )
+    def post(self, request: Request) -> HttpResponse:
+        """Find it; nothing is kept."""
+        raw = request.data if isinstance(request.data, bytes) else b""
+        asked = {name: request.query_params.get(name) for name in _SCALE}
+        scale = parse(photograph.ScaleOf, {name: value for name, value in asked.items() if value is not None})
+        turned = request.query_params.get("turned") == "true"
+        return answer(photograph.outline_in(raw, scale, turned))
 
 
 class TableView(ShopView):

@@ -41,6 +41,7 @@ export type Beside = Schemas['Beside']
 export type ReadTable = Schemas['ReadOut']
 export type Curves = Schemas['Curves']
 export type GaugeOut = Schemas['GaugeOut']
+export type PhotographOut = Schemas['PhotographOut']
 export type Found = Schemas['Found']
 export type Doubts = Schemas['Doubts']
 

@@ -507,6 +507,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rack/photograph/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Find it; nothing is kept. */
+        post: operations["rack_photograph_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rack/rows/": {
         parameters: {
             query?: never;
@@ -621,6 +638,27 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * Across
+         * @description A width across the board: place from the tail [m], width [m], and its two ends in the picture as shares
+         *     of its width and height.
+         */
+        Across: {
+            /** From Tail M */
+            from_tail_m: number;
+            /** Width M */
+            width_m: number;
+            /** Left */
+            left: [
+                number,
+                number
+            ];
+            /** Right */
+            right: [
+                number,
+                number
+            ];
+        };
         /**
          * Answer
          * @description The answer of a ticket: the boards of the rack best first, and the numbers of those behind a gate,
@@ -1990,8 +2028,8 @@ export interface components {
         };
         /**
          * GaugeOut
-         * @description What a gauge sent: whether there is one and whether it answered, how many of its lines were seen in all,
-         *     its readings, and what was left out and why.
+         * @description What a gauge sent: whether there is one and whether it answered, how many of its lines were seen in
+         *     all, its readings, and what was left out and why.
          */
         GaugeOut: {
             /** There */
@@ -2404,6 +2442,39 @@ export interface components {
              * @default null
              */
             wing_step_m?: number | null;
+        };
+        /**
+         * PhotographOut
+         * @description An outline that was found: length and greatest width [m], widths every half foot from the tail, the
+         *     outline in the picture (shares of its width and height), how far a width may be off [m], and what to look
+         *     at.
+         */
+        PhotographOut: {
+            /** Length M */
+            length_m: number;
+            /** Width M */
+            width_m: number;
+            /** Unsure M */
+            unsure_m: number;
+            /** Tail */
+            tail: [
+                number,
+                number
+            ];
+            /** Nose */
+            nose: [
+                number,
+                number
+            ];
+            /** Widths */
+            widths: components["schemas"]["Across"][];
+            /** Outline */
+            outline: [
+                number,
+                number
+            ][];
+            /** Says */
+            says: string[];
         };
         /**
          * PinnedSize
@@ -4455,6 +4526,36 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Found"];
+                };
+            };
+        };
+    };
+    rack_photograph_create: {
+        parameters: {
+            query: {
+                apart_m: number;
+                turned?: boolean;
+                x1: number;
+                x2: number;
+                y1: number;
+                y2: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "image/*": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
                 };
             };
         };

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // One board. To be read in five seconds: what it is, what it holds and how surely, what to measure next.
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSheet } from '../../state/sheet'
 import { useTicket } from '../../state/ticket'
@@ -11,6 +11,8 @@ import SheetNumbers from './SheetNumbers.vue'
 import TapeDrawing from './TapeDrawing.vue'
 import TapeTable from './TapeTable.vue'
 
+const PhotographDialog = defineAsyncComponent(() => import('./PhotographDialog.vue'))
+const photograph = ref(false)
 const props = defineProps<{ id: number }>()
 const router = useRouter()
 const { state, open, board, tape, undo, again } = useSheet()
@@ -82,6 +84,9 @@ const FILES = ['svg', 'dxf', 'json']
         <span class="hand">{{ tape.hull.line.imperial }}</span>
         <span class="hand metric">{{ tape.hull.line.metric }}</span>
         <nav class="files" aria-label="Take it along">
+          <button type="button" class="plain link" @click="photograph = true">
+            from a photograph
+          </button>
           <button type="button" class="plain link" @click="onTheBench">on the bench</button>
           <a :href="`/api/boards/${id}/tag.pdf`" target="_blank">tag</a>
           <a v-for="kind in FILES" :key="kind" :href="`/api/boards/${id}/board.${kind}`" download>{{
@@ -100,6 +105,7 @@ const FILES = ['svg', 'dxf', 'json']
         </div>
       </div>
       <SheetNumbers class="side" />
+      <PhotographDialog v-if="photograph" v-model="photograph" />
     </main>
   </div>
 </template>

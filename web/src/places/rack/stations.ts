@@ -9,6 +9,8 @@ export const TAPED: { name: Taped; says: string }[] = [
 ]
 const FOOT = 0.3048
 const SAME = 0.004
+/** A foot that was measured so near to it is not offered again [m]. */
+const NEAR = 0.1
 
 export interface StationRow {
   from_tail_m: number
@@ -19,11 +21,13 @@ export interface StationRow {
 
 /** What was measured, and every foot that was not yet, from the tail on. */
 export function rowsOf(board: Board, also: number[] = []): StationRow[] {
-  const said = (board.stations ?? []).map((one) => ({ ...one }))
-  const places = [...also]
+  const said: StationRow[] = (board.stations ?? []).map((one) => ({ ...one }))
+  const asked = also.filter((at) => !said.some((one) => Math.abs(one.from_tail_m - at) < SAME))
+  said.push(...asked.map((at) => ({ from_tail_m: at })))
+  const places: number[] = []
   for (let at = FOOT; at < board.length_m - 0.12; at += FOOT) places.push(at)
   for (const at of places)
-    if (!said.some((one) => Math.abs(one.from_tail_m - at) < SAME)) said.push({ from_tail_m: at })
+    if (!said.some((one) => Math.abs(one.from_tail_m - at) < NEAR)) said.push({ from_tail_m: at })
   return said.sort((a, b) => a.from_tail_m - b.from_tail_m)
 }
 
