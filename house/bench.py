@@ -18,6 +18,8 @@ from house.serve import prepare, serving
 
 #: Boards of a large rack.
 _MANY = 2000
+#: Boards on the largest wall.
+_WALL = 10_000
 
 
 def bench(rounds: int) -> int:
@@ -37,4 +39,9 @@ def bench(rounds: int) -> int:
             code |= subprocess.call(fill, cwd=SERVER, env=env, stdout=subprocess.DEVNULL)
             say(f"\nscreen, rack of {_MANY}")
             code |= subprocess.call([*words, "many"], cwd=ROOT, env=env)
+            fill[-1] = str(_WALL)
+            code |= subprocess.call(fill, cwd=SERVER, env=env, stdout=subprocess.DEVNULL)
+            say(f"\nrack place, {_WALL} boards")
+            words[2] = "house.measure_rack"
+            code |= subprocess.call(words, cwd=ROOT, env=env)
     return code

@@ -19,7 +19,8 @@ class Camera:
     """A browser, a folder, and patience."""
 
     def __init__(self, driver: WebDriver, port: int, folder: Path) -> None:
-        self.driver, self.folder = driver, folder
+        self.driver, self.folder, self.at = driver, folder, f"http://127.0.0.1:{port}"
+        self.beside = [0]
         self.wait = WebDriverWait(driver, 20)
         folder.mkdir(parents=True, exist_ok=True)
         driver.get(f"http://127.0.0.1:{port}/")
@@ -29,6 +30,10 @@ class Camera:
         script = "return document.querySelector(arguments[0])?.textContent ?? null"
         self.wait.until(lambda d: text in (d.execute_script(script, selector) or ("" if text else "\0")))
         self.wait.until(lambda d: d.find_elements(By.CSS_SELECTOR, selector))
+
+    def go(self, path: str) -> None:
+        """Go to a place by its address."""
+        self.driver.get(self.at + path)
 
     def take(self, name: str) -> None:
         """Save a picture once fonts are loaded and nothing is being saved any more."""
@@ -132,6 +137,52 @@ def _blank(camera: Camera) -> None:
     camera.take("fit-blank")
 
 
+def _rack(camera: Camera) -> None:
+    camera.go("/rack")
+    camera.until(".lately")
+    stands = camera.driver.find_elements(By.CSS_SELECTOR, ".stand")
+    ActionChains(camera.driver).move_to_element(stands[len(stands) // 3]).perform()
+    camera.until(".card .line")
+    camera.take("rack")
+    camera.beside = [int(stands[i].get_attribute("data-board") or 0) for i in (12, 13, 19)]
+
+
+def _sheet(camera: Camera) -> None:
+    camera.go("/rack")
+    camera.driver.find_element(By.CSS_SELECTOR, "input[type=search]").send_keys("T142")
+    camera.until("h1", "1 of 64")
+    camera.driver.find_element(By.CSS_SELECTOR, ".stand").click()
+    camera.until(".tape tbody td")
+    camera.driver.find_element(By.CSS_SELECTOR, ".tape tbody input").click()
+    first = ("15 3/4", "1 7/8", "3/4", "18 7/8", "2 9/16", "1/8")
+    for reading in (*first, "20", "3 3/8", "0", "19 1/2", "2 9/16", "1/8", "15"):
+        camera.keys(reading, Keys.ENTER)
+    camera.until(".tape .told", "neighbours")
+    camera.take("board-sheet")
+
+
+def _in(camera: Camera) -> None:
+    camera.go("/rack/in")
+    camera.until("textarea")
+    rows = (
+        "number,name,line,family,price",
+        "T201,Peg,6'0 x 20 1/8 x 2 1/2 33 L,all-rounder,640",
+        "T202,Peg,6'2 x 20 1/2 x 2 5/8 41.5 L,all-rounder,650",
+        "T203,Peg,6'4 x 20 3/4 x 2 11/16 38.4 L,,660",
+        "T142,Bradawl,6'3 x 20 x 2 11/16 36 L,all-rounder,380",
+        "T205,Peg,6'5 x 20 1/3 x 2 3/4,all-rounder,cheap",
+    )
+    camera.driver.find_element(By.CSS_SELECTOR, "textarea").send_keys("\n".join(rows))
+    camera.until(".rows td")
+    camera.take("boards-in")
+
+
+def _laid(camera: Camera) -> None:
+    camera.go("/rack/beside/" + ",".join(str(pk) for pk in camera.beside))
+    camera.until(".does")
+    camera.take("boards-beside")
+
+
 VIEWS: tuple[Callable[[Camera], None], ...] = (
     _door,
     _fit,
@@ -141,6 +192,10 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _child,
     _big,
     _blank,
+    _rack,
+    _sheet,
+    _in,
+    _laid,
 )
 
 

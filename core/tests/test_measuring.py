@@ -159,6 +159,18 @@ class Readings(TestCase):
             one = next(one for one in found.readings if one.stands_out)
             self.assertFalse(one.expected_m[0] <= one.value_m <= one.expected_m[1])
 
+    def test_a_slip_that_lies_between_no_neighbours_bends_nothing(self) -> None:
+        """Half an inch too thick in the middle: the litres stay where they are without that reading."""
+        rng = np.random.default_rng(12)
+        board = under_the_tape(off_family("mid-length", rng), FOOT, rng)
+        rows = list(board.stations)
+        rows[3] = rows[3].model_copy(update={"thickness_m": rows[3].thickness_m + INCH / 2})
+        slipped = tape_of(board.model_copy(update={"stations": tuple(rows)}))
+        rows[3] = rows[3].model_copy(update={"thickness_m": None})
+        without = tape_of(board.model_copy(update={"stations": tuple(rows)}))
+        self.assertEqual([one.from_tail_m for one in slipped.readings if one.left_out], [rows[3].from_tail_m])
+        self.assertAlmostEqual(slipped.litres / without.litres, 1.0, delta=0.001)
+
     def test_sound_readings_rarely_stand_out(self) -> None:
         rng, out, many = np.random.default_rng(10), 0, 0
         for name in list(families())[:20]:

@@ -15,13 +15,15 @@ TapedMeasure = Literal["width_m", "thickness_m", "rocker_m"]
 
 class Reading(Result):
     """One reading of the tape [m] at a place from the tail [m]: between which values the curve through all
-    other readings expects it, and whether it stands out against them."""
+    other readings expects it, whether it stands out against them, and whether the drawn curve leaves it out:
+    it does not even lie between its neighbours."""
 
     measure: TapedMeasure
     from_tail_m: float
     value_m: float
     expected_m: Pair
     stands_out: bool
+    left_out: bool
 
 
 class NextReading(Result):

@@ -15,7 +15,7 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
-from chord_core.hull.stations import SHARE, WEIGHT, Array
+from chord_core.hull.stations import SHARE, WEIGHT, Array, Mask
 from chord_core.units import FOOT_M
 
 #: For width, thickness and rocker: by how much a drawn curve is off before it is measured [m], over which
@@ -24,6 +24,11 @@ from chord_core.units import FOOT_M
 OFF_M = {"width_m": 0.012, "thickness_m": 0.003, "rocker_m": 0.012}
 #: How many times odder than usual a board may be, and how surely it is not (sigma of the logarithm).
 _ODD, _ODD_SIGMA = (1.0, 1.5, 2.2, 3.3, 5.0, 7.5, 11.0), 0.7
+#: A reading stands out that is further from the others' curve than this many standard deviations: one in 370
+#: does by chance. It is then taken as if it were off by so much [m]: as good as not there.
+STANDS_OUT, LEFT_OUT_M = 3.0, 1.0
+#: So near to a tip an outline may run off as fast as it likes [m]: a foot, and what one misses it by.
+_NEAR_A_TIP_M = 0.32
 _REACH_M, TAPE_M, DIMS_M = 0.50, 0.002, 0.0005
 
 
@@ -62,13 +67,15 @@ def _readings(board: Board, measure: str) -> tuple[Array, Array]:
 
 @dataclass(frozen=True)
 class Taken:
-    """All that is known of a curve, against the drawn one: places [m], differences [m], what each is off by
-    [m]; the first ``count`` are the tape's."""
+    """All that is known of a curve of a board so long [m]: places [m], values and their differences from the
+    drawn one [m], what each is off by [m]; the first ``count`` are the tape's."""
 
     places: Array
+    values: Array
     apart: Array
     noise: Array
     count: int
+    length_m: float
 
 
 def _dims_at(board: Board, drawn: Array, measure: str) -> list[float]:
@@ -95,12 +102,15 @@ def taken_of(board: Board, drawn: Array, measure: str) -> Taken:
     """
     places, values = _readings(board, measure)
     dims = np.array(_dims_at(board, drawn, measure))
-    apart = values - np.interp(places, SHARE * board.length_m, drawn)
+    along = SHARE * board.length_m
+    apart = values - np.interp(places, along, drawn)
     return Taken(
         places=np.append(places, dims),
+        values=np.append(values, np.interp(dims, along, drawn)),
         apart=np.append(apart, np.zeros(len(dims))),
         noise=np.append(np.full(len(places), TAPE_M), np.full(len(dims), DIMS_M)),
         count=len(places),
+        length_m=board.length_m,
     )
 
 
@@ -121,6 +131,76 @@ def off_of(taken: Taken, measure: str) -> float:
     return usual * min(_ODD, key=likely)
 
 
+@dataclass(frozen=True)
+class Held:
+    """What the others expect of each reading: mean [m] and standard deviation [m], (n,)."""
+
+    mean: Array
+    sd: Array
+
+
+def _leave_one_out(taken: Taken, off: float) -> Held:
+    known = kernel(taken.places, taken.places, off) + np.diag(taken.noise**2)
+    inverse = np.linalg.inv(known)
+    variance = 1 / np.diag(inverse)
+    return Held(taken.apart - (inverse @ taken.apart) * variance, np.sqrt(variance))
+
+
+def _between(taken: Taken) -> Mask:
+    """Whether a reading lies between its neighbours, give or take the tape, (count,); the outermost do."""
+    places, values = taken.places[: taken.count], taken.values[: taken.count]
+    order = np.argsort(places)
+    between = np.ones(taken.count, bool)
+    for before, at, after in zip(order, order[1:], order[2:], strict=False):
+        low, high = sorted((values[before], values[after]))
+        between[at] = low - STANDS_OUT * TAPE_M <= values[at] <= high + STANDS_OUT * TAPE_M
+    return between
+
+
+def _believed(taken: Taken) -> Mask:
+    """Readings that are not judged, (count,): the outermost, and those near the tips that lie between their
+    neighbours, for round ends run off faster than any smooth curve."""
+    places = taken.places[: taken.count]
+    near_a_tip = np.minimum(places, taken.length_m - places) < _NEAR_A_TIP_M
+    outermost = (places == places.min()) | (places == places.max())
+    return np.asarray(outermost | (near_a_tip & _between(taken)))
+
+
+def left_out(taken: Taken, measure: str) -> set[int]:
+    """Readings that the curve does not go through until somebody looks again: those that stand out and do not
+    lie between their neighbours. What only stands out may be the board's own shape."""
+    if not taken.count:
+        return set()
+    between = _between(taken)
+    return {i for i in standing_out(taken, measure)[0] if not between[i]}
+
+
+def standing_out(taken: Taken, measure: str) -> tuple[set[int], Held]:
+    """Readings that stand out, one after the other, the worst first: a slip bends the curve, so that its
+    neighbours would seem to stand out too. Behind it, what the sound ones expect of each."""
+    out: set[int] = set()
+    noise = taken.noise.copy()
+    while True:
+        off = off_of(replace(taken, noise=noise), measure)
+        held = _leave_one_out(replace(taken, noise=noise), off)
+        far = np.abs(taken.apart - held.mean) / np.sqrt(held.sd**2 - noise**2 + taken.noise**2)
+        far[list(out)] = 0.0
+        far[: taken.count][_believed(taken)] = 0.0
+        worst = int(far[: taken.count].argmax()) if taken.count else 0
+        if not taken.count or far[worst] <= STANDS_OUT:
+            return out, held
+        out.add(worst)
+        # As good as not there, yet its place stays in the row.
+        noise[worst] = LEFT_OUT_M
+
+
+def through(taken: Taken, along: Array, measure: str) -> Smoothed:
+    """The curve through all readings but those that are left out: a slip bends nothing."""
+    noise = taken.noise.copy()
+    noise[list(left_out(taken, measure))] = LEFT_OUT_M
+    return smooth(taken.places, taken.apart, noise, along, off_of(replace(taken, noise=noise), measure))
+
+
 def drawn_curve(hull: Hull, row: int, measure: str) -> Array:
     """The curve of a measure of board ``row`` [m], (COUNT,)."""
     curves = {"width_m": 2 * hull.half_width, "thickness_m": hull.thickness, "rocker_m": hull.rocker}
@@ -130,8 +210,7 @@ def drawn_curve(hull: Hull, row: int, measure: str) -> Array:
 def _remeasured(board: Board, hull: Hull, row: int, measure: str) -> tuple[Array, Array]:
     """The curve of one measure through its stations (COUNT,), and its covariance (COUNT, COUNT)."""
     drawn, along = drawn_curve(hull, row, measure), SHARE * board.length_m
-    taken = taken_of(board, drawn, measure)
-    made = smooth(taken.places, taken.apart, taken.noise, along, off_of(taken, measure))
+    made = through(taken_of(board, drawn, measure), along, measure)
     return np.maximum(drawn + made.shift, 0), made.covariance
 
 

@@ -7,8 +7,6 @@ square of its covariance with the volume over its own variance and noise (ibid.,
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
-
 import numpy as np
 
 from chord_core.documents.board import Board
@@ -16,24 +14,22 @@ from chord_core.documents.tape import NextReading, Reading, TapedMeasure, TapeRe
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.hull import Hull
 from chord_core.hull.measured import (
+    STANDS_OUT,
     TAPE_M,
-    Taken,
     drawn_by_dims,
     drawn_curve,
     hulls_of,
-    kernel,
+    left_out,
     litres_by,
     off_of,
     smooth,
+    standing_out,
     taken_of,
 )
 from chord_core.hull.stations import SHARE, Array
 from chord_core.units import FOOT_M
 
 MEASURES: tuple[TapedMeasure, ...] = ("width_m", "thickness_m", "rocker_m")
-#: A reading stands out that is further from the others' curve than this many standard deviations: one in 370
-#: does by chance.
-_STANDS_OUT = 3.0
 #: Nine in ten of a normal spread lie within so many standard deviations.
 NINE_IN_TEN = 1.645
 #: How far the section's fullness is known (one standard deviation): nothing said, deck or rails said, both
@@ -44,39 +40,6 @@ _APART_M, _NEAREST_M = FOOT_M / 2, 0.10
 _OFFERED = 3
 
 
-@dataclass(frozen=True)
-class _Held:
-    """What the others expect of each reading: mean [m] and standard deviation [m], (n,)."""
-
-    mean: Array
-    sd: Array
-
-
-def _leave_one_out(taken: Taken, off: float) -> _Held:
-    known = kernel(taken.places, taken.places, off) + np.diag(taken.noise**2)
-    inverse = np.linalg.inv(known)
-    variance = 1 / np.diag(inverse)
-    return _Held(taken.apart - (inverse @ taken.apart) * variance, np.sqrt(variance))
-
-
-def _standing_out(taken: Taken, measure: str) -> tuple[set[int], _Held]:
-    """Readings that stand out, one after the other, the worst first: a slip bends the curve, so that its
-    neighbours would seem to stand out too. Behind it, what the sound ones expect of each."""
-    out: set[int] = set()
-    noise = taken.noise.copy()
-    while True:
-        off = off_of(replace(taken, noise=noise), measure)
-        held = _leave_one_out(replace(taken, noise=noise), off)
-        far = np.abs(taken.apart - held.mean) / np.sqrt(held.sd**2 - noise**2 + taken.noise**2)
-        far[list(out)] = 0.0
-        worst = int(far[: taken.count].argmax()) if taken.count else 0
-        if not taken.count or far[worst] <= _STANDS_OUT:
-            return out, held
-        out.add(worst)
-        # As good as not there, yet its place stays in the row.
-        noise[worst] = 1.0
-
-
 def readings_of(board: Board) -> tuple[Reading, ...]:
     """The readings of a board, each against the others, from the tail on, measure by measure."""
     plain, found = drawn_by_dims(board), []
@@ -85,18 +48,20 @@ def readings_of(board: Board) -> tuple[Reading, ...]:
         taken = taken_of(board, drawn, measure)
         if not taken.count:
             continue
-        out, held = _standing_out(taken, measure)
+        out, held = standing_out(taken, measure)
+        slips = left_out(taken, measure)
         base = np.interp(taken.places, SHARE * board.length_m, drawn)
         for i in range(taken.count):
             middle = float(base[i] + held.mean[i])
-            wide = _STANDS_OUT * float(held.sd[i]) if i not in out else _STANDS_OUT * TAPE_M
+            wide = STANDS_OUT * float(held.sd[i]) if i not in out else STANDS_OUT * TAPE_M
             found.append(
                 Reading(
                     measure=measure,
                     from_tail_m=float(taken.places[i]),
                     value_m=float(base[i] + taken.apart[i]),
-                    expected_m=(max(middle - wide, 0.0), middle + wide),
+                    expected_m=(max(middle - wide, 0.0), max(middle + wide, 0.0)),
                     stands_out=i in out,
+                    left_out=i in slips,
                 )
             )
     return tuple(found)

@@ -640,14 +640,16 @@ export interface components {
     schemas: {
         /**
          * Across
-         * @description A width across the board: place from the tail [m], width [m], and its two ends in the picture as shares
-         *     of its width and height.
+         * @description A width across the board: place from the tail [m], width [m] and how far it may be off [m], and its two
+         *     ends in the picture as shares of its width and height.
          */
         Across: {
             /** From Tail M */
             from_tail_m: number;
             /** Width M */
             width_m: number;
+            /** Unsure M */
+            unsure_m: number;
             /** Left */
             left: [
                 number,
@@ -2641,7 +2643,8 @@ export interface components {
         /**
          * Reading
          * @description One reading of the tape [m] at a place from the tail [m]: between which values the curve through all
-         *     other readings expects it, and whether it stands out against them.
+         *     other readings expects it, whether it stands out against them, and whether the drawn curve leaves it out:
+         *     it does not even lie between its neighbours.
          */
         Reading: {
             /**
@@ -2660,6 +2663,8 @@ export interface components {
             ];
             /** Stands Out */
             stands_out: boolean;
+            /** Left Out */
+            left_out: boolean;
         };
         /**
          * Remembered

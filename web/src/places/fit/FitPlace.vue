@@ -5,6 +5,7 @@ import { forgetWithTicket, useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
 import { useStrip } from '../../state/strip'
 import { useTicket } from '../../state/ticket'
+import { FIT_KEYS } from '../keyLists'
 import TopBar from '../TopBar.vue'
 import BenchView from './BenchView.vue'
 import { nextFace, type Face } from './faces'
@@ -19,7 +20,7 @@ import WindowsPanel from './WindowsPanel.vue'
 
 // Not needed for the first answer: fetched when they are opened.
 const CustomerSide = defineAsyncComponent(() => import('./CustomerSide.vue'))
-const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'))
+const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
 const WhyDialog = defineAsyncComponent(() => import('./WhyDialog.vue'))
 
 const { askCompare, askWhyNot } = useCloser()
@@ -131,7 +132,7 @@ onMounted(async () => {
       <VerdictPanel @why="why = $event" />
     </main>
     <RackStrip v-if="ticket.fitting.value" />
-    <KeysDialog v-if="help" v-model="help" />
+    <KeysDialog v-if="help" v-model="help" :keys="FIT_KEYS" />
     <WhyDialog v-if="why !== null" v-model="why" />
     <CustomerSide v-if="customer" v-model="customer" />
   </div>

@@ -191,7 +191,7 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
               </td>
               <td>{{ row.litres === null ? '' : `${row.litres.toFixed(1)} L` }}</td>
               <td>
-                <span v-for="one in faultsOf(row)" :key="one" class="fault">{{ one }} </span>
+                <div v-for="one in faultsOf(row)" :key="one" class="fault">{{ one }}</div>
                 <span v-if="row.confirm">{{ row.confirm }} </span>
                 <span v-if="!row.new">hangs here: brought up to date</span>
               </td>

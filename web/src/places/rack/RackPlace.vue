@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // Rack. To be read in five seconds: what hangs where along the line, what was asked for and is not there.
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useWall } from '../../state/wall'
+import { RACK_KEYS } from '../keyLists'
 import TopBar from '../TopBar.vue'
 import BoardCard from './BoardCard.vue'
 import FindPanel from './FindPanel.vue'
@@ -10,6 +11,8 @@ import RackList from './RackList.vue'
 import WallView from './WallView.vue'
 import type { HungBy } from './wall'
 
+const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
+const help = ref(false)
 const router = useRouter()
 const { wall, ask, find, searching, clear, rows } = useWall()
 const face = ref<'wall' | 'list'>('wall')
@@ -70,6 +73,7 @@ function keyed(event: KeyboardEvent): void {
   const way = WAYS.find((one) => one.key === event.key)
   if (way && !event.altKey) by.value = way.by
   else if (event.key === '/') search.value?.focus()
+  else if (event.key === '?') help.value = true
   else if (event.key === 'f') face.value = face.value === 'wall' ? 'list' : 'wall'
   else if (event.key === 'b' && marked.value.length > 1) compare()
   else if (event.key === 'n') void router.push('/rack/in')
@@ -108,7 +112,11 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
         aria-label="Find a board"
         placeholder="/ name, number, colour, family"
       />
+      <template #end>
+        <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
+      </template>
     </TopBar>
+    <KeysDialog v-if="help" v-model="help" :keys="RACK_KEYS" />
     <main>
       <header class="over">
         <h1>

@@ -63,7 +63,13 @@ function says(row: StationRow, name: Taped): string {
   const reading = readingAt(tape.value?.readings ?? [], row.from_tail_m, name)
   if (!reading?.stands_out || Math.abs(reading.value_m - value) > 1e-6) return ''
   const [low, high] = reading.expected_m
-  return `${write(name, value)} at ${lengthText(row.from_tail_m, units.value)} does not lie between its neighbours: ${write(name, low)} to ${write(name, high)} would`
+  const [told, would] = [
+    `${write(name, value)} at ${lengthText(row.from_tail_m, units.value)}`,
+    `${write(name, low)} to ${write(name, high)} would`,
+  ]
+  if (reading.left_out)
+    return `${told} does not lie between its neighbours: ${would}; left out until you look again`
+  return `${told} stands out against the others: ${would} be expected`
 }
 
 const told = computed(() =>

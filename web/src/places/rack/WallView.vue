@@ -88,9 +88,15 @@ const asks = computed(() => {
     from: inside(wall.value.at(band.low)),
     to: inside(wall.value.at(band.high)),
   }))
-  const up = Math.min(9, (ASKED - 16) / Math.max(1, spans.length))
+  const most = Math.max(
+    1,
+    ...spans.map(
+      (one) => spans.filter((other) => other.from <= one.from && one.from < other.to).length,
+    ),
+  )
+  const up = Math.min(9, (ASKED - 14) / most)
   return {
-    heap: heap(spans, floor, Math.max(up, 4)),
+    heap: heap(spans, floor, up),
     unmet: spans.filter((span) => !span.met && span.to > span.from),
     floor,
   }

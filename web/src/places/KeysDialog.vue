@@ -1,0 +1,41 @@
+<script setup lang="ts">
+const open = defineModel<boolean>({ required: true })
+defineProps<{ keys: readonly (readonly [string, string])[] }>()
+</script>
+
+<template>
+  <v-dialog v-model="open" aria-label="Keys">
+    <div class="keys">
+      <h2>Keys</h2>
+      <dl>
+        <template v-for="[key, what] in keys" :key="key">
+          <dt>{{ key }}</dt>
+          <dd>{{ what }}</dd>
+        </template>
+      </dl>
+      <v-btn autofocus @click="open = false">Close</v-btn>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+.keys {
+  padding: 20px 24px;
+  background: var(--foam);
+}
+h2 {
+  margin: 0 0 8px;
+  font: 600 22px var(--serif);
+}
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 4px 20px;
+}
+dt {
+  font-weight: 600;
+}
+dd {
+  margin: 0;
+}
+</style>
