@@ -3,6 +3,7 @@
 import csv
 import io
 import json
+import random
 from typing import Any
 
 from accounts.tests.case import BOARD, ApiCase
@@ -207,3 +208,54 @@ class Out(TableCase):
         self.send(text, accept=True)
         self.assertEqual(set(Board.objects.exclude(number="").values_list("name", flat=True)),
                          {"=1+1", "+cmd", "-2", "@sum(a1)", "'quoted"})  # fmt: skip
+
+
+class Fuzz(TableCase):
+    def test_broken_tables_never_break_the_door_and_never_half_write(self) -> None:
+        """A good table with bytes cut, doubled, swapped and thrown in; each is read or refused, and what is
+        accepted is exactly what was shown."""
+        rng = random.Random(17)
+        good = "\n".join([HEAD, *(ROW.replace("A1", f"A{i}") for i in range(6))]).encode()
+        noise = [
+            b"\x00",
+            b"\xff",
+            b'"',
+            b";",
+            b",",
+            b"\n",
+            b"\r",
+            b"'",
+            b"=",
+            b"\xe2\x80",
+            b"9" * 400,
+            b"\x1b[",
+        ]
+        for trial in range(120):
+            raw = bytearray(good)
+            for _ in range(rng.randint(1, 6)):
+                at = rng.randrange(len(raw))
+                kind = rng.randrange(4)
+                if kind == 0:
+                    del raw[at : at + rng.randint(1, 30)]
+                elif kind == 1:
+                    raw[at:at] = rng.choice(noise)
+                elif kind == 2:
+                    raw[at:at] = raw[: rng.randint(1, 60)]
+                else:
+                    raw[at] = rng.randrange(256)
+            with self.subTest(trial=trial, raw=bytes(raw[:80])):
+                before = Board.objects.count()
+                response = self.client.post("/api/rack/table/", bytes(raw), content_type="text/csv")
+                if response.status_code == 400:
+                    self.assertEqual(response.json()["error"]["field"], "file")
+                    continue
+                self.assertEqual(response.status_code, 200)
+                read = json.loads(b"".join(response.streaming_content).splitlines()[-1])["read"]
+                last = self.send(bytes(raw), accept=True)[-1]
+                if read["bad"]:
+                    self.assertIn("error", last)
+                    self.assertEqual(Board.objects.count(), before)
+                else:
+                    self.assertEqual(last["hung"] + last["changed"] <= len(read["rows"]), True)
+                    self.assertEqual(Board.objects.count(), before + last["hung"])
+                    Board.objects.exclude(number="").delete()

@@ -55,6 +55,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label class="wide">
       <span class="label">line</span>
       <input
+        class="box"
         type="text"
         :value="typed.shown('line', line)"
         :aria-invalid="!!typed.fault('line')"
@@ -70,6 +71,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">name</span
       ><input
+        class="box"
         type="text"
         maxlength="80"
         :value="board.name"
@@ -78,6 +80,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label>
       <span class="label">family</span>
       <select
+        class="box"
         :value="board.family"
         @change="change((d) => (d.board.family = text($event) as typeof d.board.family))"
       >
@@ -87,6 +90,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">number</span
       ><input
+        class="box"
         type="text"
         maxlength="40"
         :value="draft.number"
@@ -96,6 +100,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">here since</span
       ><input
+        class="box"
         type="date"
         :value="draft.hung_on"
         @change="change((d) => (d.hung_on = text($event)))"
@@ -104,6 +109,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label>
       <span class="label">stock</span>
       <select
+        class="box"
         :value="board.stock ?? ''"
         @change="change((d) => (d.board.stock = (text($event) || null) as typeof d.board.stock))"
       >
@@ -114,6 +120,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label>
       <span class="label">condition</span>
       <select
+        class="box"
         :value="board.condition ?? ''"
         @change="change((d) => (d.board.condition = text($event) ? Number(text($event)) : null))"
       >
@@ -130,6 +137,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">price</span
       ><input
+        class="box"
         type="text"
         :value="typed.shown('price', String(board.price ?? ''))"
         :aria-invalid="!!typed.fault('price')"
@@ -138,6 +146,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">weight</span
       ><input
+        class="box"
         type="text"
         :value="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
         placeholder="weigh it"
@@ -150,6 +159,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label>
       <span class="label">build</span>
       <select
+        class="box"
         :value="board.build ?? ''"
         @change="change((d) => (d.board.build = (text($event) || null) as typeof d.board.build))"
       >
@@ -160,6 +170,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">colour</span
       ><input
+        class="box"
         type="text"
         maxlength="40"
         :value="board.colour ?? ''"
@@ -167,7 +178,11 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     /></label>
     <label>
       <span class="label">fins</span>
-      <select :value="board.fins?.setup ?? ''" @change="takeFins('setup', text($event))">
+      <select
+        class="box"
+        :value="board.fins?.setup ?? ''"
+        @change="takeFins('setup', text($event))"
+      >
         <option value="">as usual</option>
         <option v-for="one in words?.setups" :key="one">{{ one }}</option>
       </select>
@@ -175,6 +190,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">boxes</span
       ><input
+        class="box"
         type="text"
         maxlength="40"
         :value="board.fins?.box_type ?? ''"
@@ -217,15 +233,6 @@ label {
 }
 .tick {
   display: block;
-}
-input:not([type='checkbox']),
-select {
-  min-width: 0;
-  padding: 3px 6px;
-  font: 14px var(--sans);
-  color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
 }
 [type='checkbox'] {
   accent-color: var(--sea);

@@ -127,7 +127,7 @@ watch(found, () => requestAnimationFrame(measure))
 </script>
 
 <template>
-  <div class="place">
+  <div class="whole">
     <TopBar />
     <p v-if="fault" class="nothing" role="alert">
       {{ fault }} <router-link to="/rack">To the rack</router-link>
@@ -238,13 +238,6 @@ watch(found, () => requestAnimationFrame(measure))
 </template>
 
 <style scoped>
-.place {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  height: 100vh;
-  min-height: 640px;
-  background: var(--paper);
-}
 main {
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 392px;
@@ -254,17 +247,6 @@ main {
 }
 .over {
   grid-column: 1 / -1;
-  display: flex;
-  align-items: baseline;
-  gap: 20px;
-}
-h1 {
-  margin: 0;
-  font: 600 21px var(--serif);
-}
-a {
-  color: var(--sea);
-  text-underline-offset: 3px;
 }
 .ways {
   display: flex;

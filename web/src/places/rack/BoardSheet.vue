@@ -62,7 +62,7 @@ const FILES = ['svg', 'dxf', 'json']
 </script>
 
 <template>
-  <div class="place">
+  <div class="whole">
     <TopBar :says="says">
       <button
         type="button"
@@ -111,13 +111,6 @@ const FILES = ['svg', 'dxf', 'json']
 </template>
 
 <style scoped>
-.place {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  height: 100vh;
-  min-height: 640px;
-  background: var(--paper);
-}
 main {
   display: grid;
   grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 300px;
@@ -127,14 +120,6 @@ main {
 }
 .over {
   grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 4px 18px;
-}
-h1 {
-  margin: 0;
-  font: 600 22px var(--serif);
 }
 .hand {
   font: 17px var(--hand);
@@ -148,13 +133,9 @@ h1 {
   gap: 14px;
   margin-left: auto;
 }
-a {
-  color: var(--sea);
-  text-underline-offset: 3px;
-}
 .middle {
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
+  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
   gap: 10px;
   min-height: 0;
   min-width: 0;
@@ -177,8 +158,18 @@ a {
   border-left: 1px solid var(--hairline);
   padding-left: 16px;
 }
+@media (max-width: 1180px) {
+  main {
+    grid-template-columns: minmax(0, 1fr) 262px;
+    gap: 8px 12px;
+    padding: 10px 12px;
+  }
+  .under {
+    grid-template-columns: 316px minmax(0, 1fr);
+    gap: 12px;
+  }
+}
 @media (max-width: 1000px) {
-  .place,
   main {
     display: block;
     height: auto;

@@ -103,7 +103,7 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
 </script>
 
 <template>
-  <div class="place" @keydown="keyed">
+  <div class="whole" @keydown="keyed">
     <TopBar :says="said" />
     <main>
       <header class="over">
@@ -113,7 +113,7 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
         <button
           v-if="read && !read.bad"
           type="button"
-          class="hang"
+          class="do hang"
           title="Ctrl+Enter"
           @click="go(true)"
         >
@@ -207,12 +207,6 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
 </template>
 
 <style scoped>
-.place {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  height: 100vh;
-  background: var(--paper);
-}
 main {
   display: flex;
   flex-direction: column;
@@ -220,32 +214,10 @@ main {
   padding: 12px 20px;
   min-height: 0;
 }
-.over {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 4px 18px;
-}
-h1 {
-  margin: 0;
-  font: 600 21px var(--serif);
-}
-.hang {
-  padding: 4px 14px;
-  font: 600 15px var(--sans);
-  color: var(--foam);
-  background: var(--sea);
-  border: 0;
-  cursor: pointer;
-}
 .out {
   display: flex;
   gap: 14px;
   margin-left: auto;
-}
-a {
-  color: var(--sea);
-  text-underline-offset: 3px;
 }
 .in {
   display: grid;

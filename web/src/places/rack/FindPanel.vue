@@ -96,6 +96,7 @@ const many = computed(
         <template v-for="end in ['low', 'high'] as const" :key="end">
           <span v-if="end === 'high'" aria-hidden="true">to</span>
           <input
+            class="box"
             type="text"
             :aria-label="`${measure.says} ${end === 'low' ? 'from' : 'to'}`"
             :value="shown(measure, end)"
@@ -150,14 +151,6 @@ const many = computed(
   grid-template-columns: 110px 1fr 20px 1fr;
   align-items: baseline;
   gap: 2px 8px;
-}
-.measure input {
-  min-width: 0;
-  padding: 3px 6px;
-  font: 14px var(--sans);
-  color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
 }
 .measure .fault {
   grid-column: 1 / -1;

@@ -291,6 +291,7 @@ function take(): void {
             <span class="label">from ring to ring</span>
             <input
               type="text"
+              class="box"
               :value="typed.shown('apart', aparttext)"
               aria-label="From ring to ring"
               @change="takeApart(($event.target as HTMLInputElement).value)"
@@ -312,7 +313,7 @@ function take(): void {
             between them.
           </p>
           <p v-if="found" class="row">
-            <button type="button" class="take" @click="take">
+            <button type="button" class="do take" @click="take">
               take {{ widths.length }} widths
             </button>
             <span class="hint">each can be pulled right, here or on the sheet</span>
@@ -376,11 +377,6 @@ svg {
 }
 input[type='text'] {
   width: 90px;
-  padding: 3px 6px;
-  font: 14px var(--sans);
-  border: 1px solid #8d9b92;
-  background: #fff;
-  color: var(--ink);
 }
 label {
   display: flex;
@@ -401,13 +397,5 @@ label {
 }
 .says {
   font: 17px var(--serif);
-}
-.take {
-  padding: 4px 14px;
-  font: 600 15px var(--sans);
-  color: var(--foam);
-  background: var(--sea);
-  border: 0;
-  cursor: pointer;
 }
 </style>

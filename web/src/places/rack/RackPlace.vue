@@ -102,12 +102,12 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
 </script>
 
 <template>
-  <div class="place">
+  <div class="whole">
     <TopBar>
       <input
         ref="search"
         v-model="wall.looking.text"
-        class="search"
+        class="box search"
         type="search"
         aria-label="Find a board"
         placeholder="/ name, number, colour, family"
@@ -203,13 +203,6 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
 </template>
 
 <style scoped>
-.place {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  height: 100vh;
-  min-height: 640px;
-  background: var(--paper);
-}
 main {
   display: grid;
   grid-template-rows: auto auto minmax(0, 1fr) auto;
@@ -220,21 +213,12 @@ main {
 .search {
   width: 270px;
   padding: 5px 10px;
-  font: 14px var(--sans);
-  color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
-}
-.over {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: baseline;
-  gap: 4px 26px;
 }
 h1 {
-  margin: 0;
   min-width: 230px;
-  font: 600 21px var(--serif);
+}
+.over {
+  column-gap: 26px;
 }
 .ways {
   display: flex;
@@ -259,13 +243,8 @@ h1 {
 }
 .in {
   margin-left: auto;
-  color: var(--sea);
-  text-underline-offset: 3px;
 }
 @media (max-width: 900px) {
-  .place {
-    height: auto;
-  }
   .body {
     height: 620px;
   }

@@ -97,6 +97,7 @@ function addZone(): void {
       <label>
         <span class="label">deck</span>
         <select
+          class="box"
           :value="board.section?.deck ?? ''"
           aria-label="Deck"
           @change="
@@ -113,6 +114,7 @@ function addZone(): void {
       <label>
         <span class="label">hard edge from the tail</span>
         <input
+          class="box"
           type="text"
           :value="
             board.section?.edge_from_tail_m != null
@@ -137,15 +139,22 @@ function addZone(): void {
     >
       <span class="label">bottom at</span>
       <input
+        class="box"
         type="text"
         aria-label="from the tail"
         :value="lengthText(one.from_tail_m, units)"
         @change="measure(text($event), (m) => m !== null && zone(i, { from_tail_m: m }))"
       />
-      <select aria-label="shape" :value="one.shape" @change="zone(i, { shape: text($event) })">
+      <select
+        class="box"
+        aria-label="shape"
+        :value="one.shape"
+        @change="zone(i, { shape: text($event) })"
+      >
         <option v-for="shape in SHAPES" :key="shape">{{ shape }}</option>
       </select>
       <input
+        class="box"
         type="text"
         aria-label="depth"
         :value="depthText(one.depth_m)"
@@ -192,14 +201,8 @@ label {
   gap: 6px;
   align-items: baseline;
 }
-input,
-select {
+input {
   width: 92px;
-  padding: 2px 6px;
-  font: 14px var(--sans);
-  color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
 }
 select {
   width: 130px;

@@ -133,6 +133,7 @@ const day = (at: string) => at.slice(0, 10)
       <form class="line" @submit.prevent="between">
         <input
           v-model="length"
+          class="box"
           type="text"
           aria-label="A size between"
           placeholder="a size between"
@@ -149,6 +150,7 @@ const day = (at: string) => at.slice(0, 10)
     <form class="line" @submit.prevent="value">
       <input
         v-model="sessions"
+        class="box"
         type="text"
         inputmode="numeric"
         aria-label="Sessions so far"
@@ -216,10 +218,5 @@ dd {
 }
 .line input {
   width: 120px;
-  padding: 2px 6px;
-  font: 14px var(--sans);
-  border: 1px solid #8d9b92;
-  background: #fff;
-  color: var(--ink);
 }
 </style>

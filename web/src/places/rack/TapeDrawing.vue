@@ -103,6 +103,8 @@ onBeforeUnmount(() => window.removeEventListener('resize', measure))
 
 <style scoped>
 .bench {
+  min-width: 0;
+  overflow: hidden;
   background: var(--bench);
   border: 1px solid var(--hairline);
 }

@@ -122,6 +122,7 @@ function addPlace(): void {
             <th scope="row">{{ lengthText(row.from_tail_m, units) }}</th>
             <td v-for="measure in TAPED" :key="measure.name">
               <input
+                class="box"
                 type="text"
                 autocomplete="off"
                 :aria-label="`${measure.says} at ${lengthText(row.from_tail_m, units)}`"
@@ -141,6 +142,7 @@ function addPlace(): void {
     <form class="more" @submit.prevent="addPlace">
       <input
         v-model="place"
+        class="box"
         type="text"
         aria-label="Another place from the tail"
         :placeholder="units === 'metric' ? 'at 45 cm' : `at 1'6`"
@@ -187,16 +189,11 @@ tbody th {
 td {
   padding: 1px 6px 1px 0;
 }
-input {
+td input {
   width: 84px;
-  padding: 3px 6px;
-  font: 15px var(--sans);
-  font-variant-numeric: tabular-nums;
-  color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
+  font-size: 15px;
 }
-input.out {
+.box.out {
   border: 2px solid var(--pencil);
   padding: 2px 5px;
 }
@@ -205,6 +202,14 @@ input.out {
   gap: 8px;
   align-items: baseline;
   margin-top: 4px;
+}
+.more input {
+  width: 84px;
+}
+@media (max-width: 1180px) {
+  td input {
+    width: 66px;
+  }
 }
 .told {
   margin: 2px 0 0;
