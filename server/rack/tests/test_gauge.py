@@ -8,6 +8,13 @@ from rack.gauge import read_gauge, reading_of
 from rack.tests.gauges import Gauge
 
 
+def no_gauge(other: socket.socket) -> None:
+    """Answer one caller as something else would."""
+    link, _ = other.accept()
+    with link:
+        link.sendall(b"HTTP/1.1 400\r\n\r\n" + b"x" * 999)
+
+
 class Reading(ApiCase):
     def test_stations_come_one_by_one_as_they_are_pressed(self) -> None:
         with Gauge("--pressed", "2") as address, self.settings(GAUGE=address):
@@ -48,9 +55,7 @@ class Reading(ApiCase):
             gone = self.good("get", "/api/gauge/?seen=3")
             self.assertEqual((gone["answers"], gone["seen"]), (False, 3))
         with socket.create_server(("127.0.0.1", 0)) as other:
-            threading.Thread(
-                target=lambda: other.accept()[0].sendall(b"HTTP/1.1 400\r\n\r\n" + b"x" * 999)
-            ).start()
+            threading.Thread(target=no_gauge, args=(other,)).start()
             with self.settings(GAUGE=f"127.0.0.1:{other.getsockname()[1]}"):
                 self.assertIn("something else", read_gauge(0).says)
         with self.settings(GAUGE=""):

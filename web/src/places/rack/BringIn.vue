@@ -154,9 +154,10 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
         <LabelChart v-if="read" :rows="read.rows" />
       </div>
       <p v-if="progress" class="going" role="status">
+        <!-- First, so that it stays under the hand while the numbers grow. -->
+        <button type="button" class="do" @click="stop?.abort()">stop</button>
         <progress :value="progress.done" :max="progress.of || 1" />
         {{ progress.done }} of {{ progress.of || '…' }}
-        <button type="button" class="plain link" @click="stop?.abort()">stop</button>
       </p>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
       <p v-if="said" class="done">
