@@ -248,6 +248,9 @@ header {
   left: 0;
   width: 136px;
   height: 100%;
+  /* Each its own layer: in another order they are moved, not drawn again. */
+  contain: layout style;
+  will-change: transform;
 }
 .hung {
   display: flex;
