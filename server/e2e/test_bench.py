@@ -6,6 +6,7 @@ from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 
 from e2e.browser_case import BrowserCase
+from fittings.models import Fitting
 
 
 class Bench(BrowserCase):
@@ -140,3 +141,20 @@ class Bench(BrowserCase):
             with self.subTest(typed):
                 self.type_over(box, typed)
                 self.wait_text("#reader-says", says)
+
+    def test_the_hand_stays_on_the_strip_when_it_is_put_in_another_order(self) -> None:
+        self.open_demo()
+        self.find("[data-doubts]")
+        second = self.find(".hung[data-index='1']")
+        self.driver.execute_script("arguments[0].focus()", second)
+        first = self.text(".hung[data-index='0'] .name")
+        # Somebody else says that the surfer is heavier: the boards come in another order.
+        fitting = Fitting.objects.get(facts__name="Ines Varga")
+        fitting.facts = {**fitting.facts, "mass_kg": 104}
+        fitting.version += 1
+        fitting.save()
+        self.wait_text(".saving", "somebody else")
+        self.wait(lambda: self.text(".hung[data-index='0'] .name") != first, "another order")
+        self.assertTrue(
+            self.driver.execute_script("return document.activeElement.classList.contains('hung')")
+        )

@@ -78,6 +78,10 @@ class Wall(RackCase):
             self.wait(lambda b=before: self.text(".card .line") != b, "another board under the hand")
             names.add(self.text(".card .line"))
         self.assertGreaterEqual(len(names), 4)
+        self.keys("g")
+        self.wait_text(".wall .unit", "length")
+        inside = "return document.activeElement.classList.contains('stand')"
+        self.wait(lambda: self.driver.execute_script(inside), "the hand stays on the wall")
         line = self.text(".card .line")
         self.keys(Keys.ENTER)
         self.wait_text(".over .hand", line)

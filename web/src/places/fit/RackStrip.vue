@@ -4,6 +4,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { standingPath } from '../../bench/drawing'
 import { useCloser } from '../../state/closer'
+import { useHeldFocus } from '../../state/held'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useStrip } from '../../state/strip'
@@ -20,6 +21,7 @@ const { strip, filtering, passes, mark } = useStrip()
 const [SCALE, EACH, AROUND] = [33, 140, 3]
 const list = ref<HTMLElement | null>(null)
 const at = ref(0)
+useHeldFocus(list, '.hung[tabindex="0"]')
 const left = ref(0)
 const wide = ref(1280)
 
