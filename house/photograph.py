@@ -149,6 +149,7 @@ def _rack(camera: Camera) -> None:
 
 def _sheet(camera: Camera) -> None:
     camera.go("/rack")
+    camera.until(".stand")
     camera.driver.find_element(By.CSS_SELECTOR, "input[type=search]").send_keys("T142")
     camera.until("h1", "1 of 64")
     camera.driver.find_element(By.CSS_SELECTOR, ".stand").click()
