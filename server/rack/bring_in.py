@@ -8,6 +8,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Iterator, Sequence
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
@@ -38,10 +39,15 @@ def _pieces(table: Table) -> Iterator[list[Row]]:
         yield [read_row(table, place, cells) for place, cells in table.rows[at : at + _PIECE]]
 
 
-def _known(shop: Shop, rows: Sequence[Row]) -> dict[str, Board]:
-    """Boards of the shop that have the numbers of these rows."""
+def _known(shop: Shop, rows: Sequence[Row], held: bool = False) -> dict[str, Board]:
+    """Boards of the shop that have the numbers of these rows.
+
+    Args:
+        held: whether nobody else may change them until all is written.
+    """
     numbers = {row.number for row in rows if row.number}
-    return {board.number: board for board in Board.objects.of(shop).filter(number__in=numbers)}
+    boards = Board.objects.of(shop).filter(number__in=numbers)
+    return {board.number: board for board in (boards.select_for_update() if held else boards)}
 
 
 class _Numbers:
@@ -60,39 +66,55 @@ class _Numbers:
         return Fault(title, row.number, f"the number {row.number} stands in row {first} already")
 
 
-def _laid_over(board: Board, document: Document) -> Document:
-    """What a row says of a board that hangs here already, over what is known of it."""
+def _laid_over(board: Board, row: Row, document: Document) -> Document:
+    """What a row says of a board that hangs here already, over what is known of it; a family that was only
+    guessed goes over nothing.
+
+    Raises:
+        ChordError: together they make no board.
+    """
     known = board.document().model_dump(mode="json", exclude_unset=True, exclude_none=True)
-    return parse(Document, merged(known, document.model_dump(mode="json", exclude_unset=True)))
+    said = document.model_dump(mode="json", exclude_unset=True, exclude={"family"} if row.guessed else None)
+    return parse(Document, merged(known, said))
 
 
-def _shown(rows: Sequence[Row], known: dict[str, Board], numbers: _Numbers, title: str) -> list[RowOut]:
-    boards = [row.board for row in rows if row.board]
-    hull = hulls_of(boards) if boards else None
-    computed = iter(hull.litres) if hull is not None else iter(())
+def _checked(rows: Sequence[Row], known: dict[str, Board], numbers: _Numbers, title: str) -> list[Row]:
+    """Rows with the boards that they make here, and the faults that show only here: a number that stands in
+    the file before, a measure that does not go with what is known."""
     found = []
     for row in rows:
-        faults = [*row.faults]
+        faults, document = [*row.faults], row.board
         again = numbers.fault(row, title)
         if again:
             faults.append(again)
-        litres = float(next(computed)) if row.board else None
-        found.append(
-            RowOut(
-                at=row.at,
-                number=row.number,
-                name=row.board.name if row.board else "",
-                family=row.board.family if row.board else None,
-                guessed=row.guessed,
-                line=dims_of(row.board) if row.board else None,
-                stated_litres=row.board.stated_litres if row.board else None,
-                litres=litres,
-                confirm=row.confirm,
-                new=row.number not in known,
-                faults=tuple(FaultOut(column=f.column, value=f.value, message=f.message) for f in faults),
-            )
-        )
+        if document and row.number in known:
+            try:
+                document = _laid_over(known[row.number], row, document)
+            except ChordError as error:
+                faults.append(Fault("", str(error.value)[:80], error.message))
+        found.append(replace(row, board=document, faults=tuple(faults)))
     return found
+
+
+def _shown(rows: Sequence[Row], known: dict[str, Board]) -> list[RowOut]:
+    boards = [row.board for row in rows if row.board]
+    computed = iter(hulls_of(boards).litres if boards else ())
+    return [
+        RowOut(
+            at=row.at,
+            number=row.number,
+            name=row.board.name if row.board else "",
+            family=row.board.family if row.board else None,
+            guessed=row.guessed and row.number not in known,
+            line=dims_of(row.board) if row.board else None,
+            stated_litres=row.board.stated_litres if row.board else None,
+            litres=float(next(computed)) if row.board else None,
+            confirm=row.confirm,
+            new=row.number not in known,
+            faults=tuple(FaultOut(column=f.column, value=f.value, message=f.message) for f in row.faults),
+        )
+        for row in rows
+    ]
 
 
 def _title_of(table: Table, name: str) -> str:
@@ -114,7 +136,8 @@ def read_file(shop: Shop, raw: bytes) -> Iterator[str]:
 def _reading(shop: Shop, table: Table) -> Iterator[str]:
     numbers, title, shown = _Numbers(), _title_of(table, "number"), []
     for rows in _pieces(table):
-        shown += _shown(rows, _known(shop, rows), numbers, title)
+        known = _known(shop, rows)
+        shown += _shown(_checked(rows, known, numbers, title), known)
         yield _line(done=len(shown), of=len(table.rows))
     read = ReadOut(
         rows=tuple(shown),
@@ -142,9 +165,10 @@ def _bringing(shop: Shop, table: Table, person: User | None) -> Iterator[str]:
     numbers, title, done, hung, changed = _Numbers(), _title_of(table, "number"), 0, 0, 0
     try:
         with transaction.atomic():
-            for rows in _pieces(table):
-                _refuse(rows, numbers, title)
-                known = _known(shop, rows)
+            for read in _pieces(table):
+                known = _known(shop, read, held=True)
+                rows = _checked(read, known, numbers, title)
+                _refuse(rows)
                 new = [row for row in rows if row.number not in known]
                 hung += _hang(shop, new, person)
                 changed += _change([row for row in rows if row.number in known], known, person)
@@ -156,12 +180,16 @@ def _bringing(shop: Shop, table: Table, person: User | None) -> Iterator[str]:
     yield _line(hung=hung, changed=changed)
 
 
-def _refuse(rows: Sequence[Row], numbers: _Numbers, title: str) -> None:
+def _refuse(rows: Sequence[Row]) -> None:
+    """Stop at the first fault.
+
+    Raises:
+        ChordError: names the row, its column, what was read.
+    """
     for row in rows:
-        faults = [*row.faults, *(fault for fault in (numbers.fault(row, title),) if fault)]
-        if faults:
-            first = faults[0]
-            raise ChordError(f"row {row.at}", first.value, f"row {row.at}, {first.column}: {first.message}")
+        for fault in row.faults:
+            where = f"row {row.at}, {fault.column}" if fault.column else f"row {row.at}"
+            raise ChordError(f"row {row.at}", fault.value, f"{where}: {fault.message}")
 
 
 def _hang(shop: Shop, rows: Sequence[Row], person: User | None) -> int:
@@ -181,8 +209,8 @@ def _change(rows: Sequence[Row], known: dict[str, Board], person: User | None) -
     boards, documents, events = [], [], []
     for row in rows:
         board = known[row.number]
-        before = board.document()
-        document = _laid_over(board, row.board) if row.board else before
+        before, document = board.document(), row.board
+        assert document is not None
         hung_on = row.hung_on or board.hung_on
         says = changes_say(before.model_dump(mode="json"), document.model_dump(mode="json"))
         if not says and hung_on == board.hung_on:

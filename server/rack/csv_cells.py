@@ -58,6 +58,9 @@ _FALSE = ("no", "n", "false", "0", "-", "nein", "non")
 _DATES = ("%Y-%m-%d", "%d.%m.%Y", "%d/%m/%Y", "%Y/%m/%d", "%d.%m.%y")
 #: The first day of the serial numbers that spreadsheets keep dates in.
 _SERIAL_FROM, _SERIALS = date(1899, 12, 30), (20000, 80000)
+_THOUSANDS = re.compile(r"^[1-9]\d{0,2}(?:\.\d{3})+\b")
+#: Day and month, or month and day.
+_EITHER = re.compile(r"^(\d{1,2})/(\d{1,2})/\d{4}$")
 _NUMBER = re.compile(r"^[+-]?\d+(?:\.\d+)?$")
 
 
@@ -80,9 +83,12 @@ def head_of(text: str) -> Head | None:
     return Head(name, _UNITS.get(unit, unit)) if name else None
 
 
-def plain_number(text: str, comma: bool) -> str:
-    """A cell with its decimal comma as a point, where that is known to be one."""
-    return text.replace(".", "").replace(",", ".") if comma and "," in text else text
+def plain_number(name: str, text: str) -> str:
+    """A cell of a table whose decimals are commas, with points; a price of ``1.200`` there is twelve
+    hundred."""
+    if "," in text or (name == "price" and _THOUSANDS.match(text.strip())):
+        return text.replace(".", "").replace(",", ".")
+    return text
 
 
 def number_in(name: str, text: str) -> float:
@@ -91,7 +97,8 @@ def number_in(name: str, text: str) -> float:
     Raises:
         ChordError: it is none.
     """
-    plain = re.sub(r"[\s\u00a0\u202f'’]|[$€£¥]|(?<=\d)\s*(?:eur|usd|gbp|l|kg|%)$", "", text.strip().lower())
+    plain = re.sub(r"[\s'’$€£¥]", "", text.lower())
+    plain = re.sub(r"(?<=\d)(?:eur|usd|gbp|l|kg|%)$", "", plain)
     comma, dot = plain.rfind(","), plain.rfind(".")
     if comma >= 0 and dot >= 0:
         plain = plain.replace("," if dot > comma else ".", "")
@@ -124,6 +131,10 @@ def _day(name: str, text: str) -> date:
     plain = text.strip().split(" ")[0].split("T")[0]
     if plain.isdigit() and _SERIALS[0] < int(plain) < _SERIALS[1]:
         return _SERIAL_FROM + timedelta(days=int(plain))
+    either = _EITHER.match(plain)
+    if either and either[1] != either[2] and max(int(either[1]), int(either[2])) <= 12:
+        says = f"“{text}” may be either of two days; write 2026-05-31 or 31.05.2026"
+        raise ChordError(name, text, says)
     for form in _DATES:
         try:
             day = datetime.strptime(plain, form).date()
@@ -139,9 +150,8 @@ def _condition(name: str, text: str) -> float:
     value = number_in(name, text)
     share = value / 100 if value > 1 else value
     if not 0 <= share <= 1:
-        raise ChordError(
-            name, text, f"“{text}”: condition goes from 0 (for parts) to 1 (as new), or in percent"
-        )
+        says = f"“{text}”: condition goes from 0 (for parts) to 1 (as new), or in percent"
+        raise ChordError(name, text, says)
     return share
 
 

@@ -227,8 +227,9 @@ class _Reading:
             if head is None or name == "line" or name in DIMS:
                 continue
             try:
-                numeric = plain_number(text, self.table.separator == ";" and name not in _TEXTS)
-                path, value = cell_in(head, numeric, self.unit)
+                commas = self.table.separator == ";" and name not in _TEXTS
+                plain = plain_number(name, text) if commas else text
+                path, value = cell_in(head, plain, self.unit)
             except ChordError as error:
                 self.fault(error, name)
                 continue
@@ -259,15 +260,3 @@ def read_row(table: Table, at: int, cells: tuple[str, ...]) -> Row:
             name = _PARTS.get(error.field, error.field.split(".")[-1].removesuffix("_m"))
             reading.faults.append(Fault(reading.title(name), str(error.value)[:80], error.message))
     return Row(at, board, number, hung_on, reading.confirm, guessed, tuple(reading.faults))
-
-
-def twice(rows: Sequence[Row]) -> dict[int, str]:
-    """Rows whose number stands in the file before: their place, and a sentence."""
-    seen: dict[str, int] = {}
-    found = {}
-    for row in rows:
-        if row.number and row.number in seen:
-            found[row.at] = f"the number {row.number} stands in row {seen[row.number]} already"
-        elif row.number:
-            seen[row.number] = row.at
-    return found

@@ -30,6 +30,8 @@ MEASURES = {
     "price": "price",
     "condition": "condition",
 }
+#: Nothing hangs longer; further back a calendar ends.
+_MOST_DAYS = 36_500
 Sort = Literal[
     "litres", "length_m", "width_m", "thickness_m", "nose_width_m", "tail_width_m", "nose_rocker_m",
     "tail_rocker_m", "mass_kg", "price", "condition", "days", "name", "number",
@@ -104,11 +106,10 @@ def find_of(params: QueryDict) -> Find:
 
 def _days(rows: QuerySet, between: Between) -> QuerySet:
     """Boards that hang for so many days: ``hung_on`` counts the other way."""
-    now = today()
-    if between.low is not None:
-        rows = rows.filter(hung_on__lte=now - timedelta(days=between.low))
-    if between.high is not None:
-        rows = rows.filter(hung_on__gte=now - timedelta(days=between.high))
+    for end, days in (("lte", between.low), ("gte", between.high)):
+        if days is not None:
+            since = today() - timedelta(days=max(min(days, _MOST_DAYS), -_MOST_DAYS))
+            rows = rows.filter(**{f"hung_on__{end}": since})
     return rows
 
 
