@@ -166,18 +166,24 @@ def _believed(taken: Taken) -> Mask:
     return np.asarray(outermost | (near_a_tip & _between(taken)))
 
 
-def left_out(taken: Taken, measure: str) -> set[int]:
-    """Readings that the curve does not go through until somebody looks again: those that stand out and do not
-    lie between their neighbours. What only stands out may be the board's own shape."""
-    if not taken.count:
-        return set()
+def left_out(taken: Taken, out: set[int]) -> set[int]:
+    """Readings that the curve does not go through until somebody looks again: those that do not even lie
+    between their neighbours. What only stands out may be the board's own shape.
+
+    Args:
+        out: those that stand out.
+    """
     between = _between(taken)
-    return {i for i in standing_out(taken, measure)[0] if not between[i]}
+    return {i for i in out if not between[i]}
 
 
 def standing_out(taken: Taken, measure: str) -> tuple[set[int], Held]:
     """Readings that stand out, one after the other, the worst first: a slip bends the curve, so that its
-    neighbours would seem to stand out too. Behind it, what the sound ones expect of each."""
+    neighbours would seem to stand out too. Behind it, what the sound ones expect of each.
+
+    Args:
+        taken: with one reading of the tape at least.
+    """
     out: set[int] = set()
     noise = taken.noise.copy()
     while True:
@@ -186,8 +192,8 @@ def standing_out(taken: Taken, measure: str) -> tuple[set[int], Held]:
         far = np.abs(taken.apart - held.mean) / np.sqrt(held.sd**2 - noise**2 + taken.noise**2)
         far[list(out)] = 0.0
         far[: taken.count][_believed(taken)] = 0.0
-        worst = int(far[: taken.count].argmax()) if taken.count else 0
-        if not taken.count or far[worst] <= STANDS_OUT:
+        worst = int(far[: taken.count].argmax())
+        if far[worst] <= STANDS_OUT:
             return out, held
         out.add(worst)
         # As good as not there, yet its place stays in the row.
@@ -197,7 +203,9 @@ def standing_out(taken: Taken, measure: str) -> tuple[set[int], Held]:
 def through(taken: Taken, along: Array, measure: str) -> Smoothed:
     """The curve through all readings but those that are left out: a slip bends nothing."""
     noise = taken.noise.copy()
-    noise[list(left_out(taken, measure))] = LEFT_OUT_M
+    if taken.count:
+        out, _ = standing_out(taken, measure)
+        noise[list(left_out(taken, out))] = LEFT_OUT_M
     return smooth(taken.places, taken.apart, noise, along, off_of(replace(taken, noise=noise), measure))
 
 

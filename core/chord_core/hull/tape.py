@@ -49,7 +49,7 @@ def readings_of(board: Board) -> tuple[Reading, ...]:
         if not taken.count:
             continue
         out, held = standing_out(taken, measure)
-        slips = left_out(taken, measure)
+        slips = left_out(taken, out)
         base = np.interp(taken.places, SHARE * board.length_m, drawn)
         for i in range(taken.count):
             middle = float(base[i] + held.mean[i])

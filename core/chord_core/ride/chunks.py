@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import math
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass, fields, replace
-from typing import Any
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -15,7 +14,7 @@ from chord_core.ride.fins import FinSet
 from chord_core.ride.float import Floats
 from chord_core.ride.longboard import nose_riding
 from chord_core.ride.reference import swing_slow
-from chord_core.ride.rows import picked
+from chord_core.ride.rows import joined, picked
 from chord_core.ride.span import span_of
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.works import Riding, riding_of
@@ -116,7 +115,7 @@ def _ends_of(riding: Riding, asked: int) -> tuple[_Ends, tuple[str, ...]]:
     if asked < count:
         rest = slice(asked, None)
         none = _Ends(rides[rest], rides[rest], nothing[rest], nothing[rest], never[rest], never[rest])
-        found = _joined([found, none])
+        found = joined([found, none])
     return found, span.names
 
 
@@ -145,19 +144,6 @@ def _summary(riding: Riding, asked: int) -> Summary:
         names=names,
         along_m_s=riding.along_m_s,
     )
-
-
-def _joined(parts: list[Any]) -> Any:
-    """Columns of the pieces one behind another; what is the same for all boards once."""
-    first = parts[0]
-    if isinstance(first, np.ndarray):
-        return np.concatenate(parts)
-    if isinstance(first, dict):
-        return {name: np.concatenate([part[name] for part in parts]) for name in first}
-    if isinstance(first, (Summary, Floats, _Ends)):
-        columns = {f.name: _joined([getattr(part, f.name) for part in parts]) for f in fields(first)}
-        return type(first)(**columns)
-    return first
 
 
 def summary_of(
@@ -192,5 +178,4 @@ def _in_pieces(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, a
         return _summary(riding_of(mine, their, rider, spot), here)
 
     with ThreadPoolExecutor(_WORKERS) as workers:
-        joined: Summary = _joined(list(workers.map(ride, range(math.ceil(len(hull) / size)))))
-    return joined
+        return joined(list(workers.map(ride, range(math.ceil(len(hull) / size)))))

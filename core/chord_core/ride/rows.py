@@ -1,4 +1,4 @@
-"""Some boards out of columns: what is known of a fleet, for a part of it."""
+"""Columns of a fleet: some boards out of them, and pieces put together again."""
 
 from __future__ import annotations
 
@@ -26,4 +26,23 @@ def picked(columns: T, which: Rows | slice) -> T:
         made = {name: picked(values, which) for name, values in columns.items()}
     elif is_dataclass(columns) and not isinstance(columns, type):
         made = type(columns)(**{f.name: picked(getattr(columns, f.name), which) for f in fields(columns)})
+    return cast(T, made)
+
+
+def joined(parts: list[T]) -> T:
+    """Columns of the pieces of a fleet one behind another; what is the same for all boards once.
+
+    Args:
+        parts: arrays, dictionaries or records of one kind; one at least.
+    """
+    first: Any = parts[0]
+    made: Any = first
+    if isinstance(first, np.ndarray):
+        made = np.concatenate(cast(list[Any], parts))
+    elif isinstance(first, dict):
+        made = {name: joined([cast(Any, part)[name] for part in parts]) for name in first}
+    elif is_dataclass(first) and not isinstance(first, type):
+        made = type(first)(
+            **{f.name: joined([getattr(part, f.name) for part in parts]) for f in fields(first)}
+        )
     return cast(T, made)

@@ -60,8 +60,11 @@ class Cells(SimpleTestCase):
         for text, head in (
             ("Length", Head("length", "")), ("LENGTH (cm)", Head("length", "cm")),
             ("width [mm]", Head("width", "mm")),
-            ("Thickness, in", Head("thickness", "in")), ("board_weight (lbs)", Head("weight", "lb")),
-            ("Stock  Number", Head("number", "")), ("Vol", Head("litres", "")), ("fin boxes", Head("box_type", "")),
+            ("Thickness, in", Head("thickness", "in")),
+            ("board_weight (lbs)", Head("weight", "lb")),
+            ("Stock  Number", Head("number", "")),
+            ("Vol", Head("litres", "")),
+            ("fin boxes", Head("box_type", "")),
         ):  # fmt: skip
             with self.subTest(text):
                 self.assertEqual(head_of(text), head)

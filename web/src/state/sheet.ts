@@ -44,17 +44,26 @@ function draftOf(board: RackBoard): Draft {
   return { board: structuredClone(board.board), number: board.number, hung_on: board.hung_on }
 }
 
+/** What is kept in the browser until it is saved: the draft, and what it was laid on. */
+interface Kept {
+  draft: Draft
+  read: Draft
+}
+
 async function open(id: number): Promise<void> {
   clearTimeout(measuring)
   clearTimeout(saving)
+  // What was typed a moment ago goes out before the sheet turns to another board.
+  if (state.draft && JSON.stringify(state.draft) !== base) await save()
   Object.assign(state, { sheet: null, draft: null, tape: null, fault: null, said: '', undo: [] })
   const sheet = await told<SheetOf>(
     api.GET('/api/boards/{id}/sheet/', { params: { path: { id } } }),
   )
   take(sheet)
-  const kept = window.localStorage.getItem(KEPT(id))
-  if (kept && state.draft) {
-    state.draft = JSON.parse(kept) as Draft
+  const text = window.localStorage.getItem(KEPT(id))
+  const kept = text ? (JSON.parse(text) as Kept) : null
+  if (kept?.read && state.draft) {
+    state.draft = over(state.draft, kept.draft, kept.read)
     state.said = 'What was not saved yet is here again.'
     changed()
   }
@@ -88,7 +97,7 @@ async function measure(): Promise<void> {
 
 /** Ours on top of theirs: what we changed since we read it, part by part. */
 function over(theirs: Draft, ours: Draft, read: Draft): Draft {
-  const made = structuredClone(theirs) as unknown as Record<string, unknown>
+  const made = JSON.parse(JSON.stringify(theirs)) as Record<string, unknown>
   const [mine, old] = [ours, read] as unknown as Record<string, unknown>[]
   for (const name of ['number', 'hung_on'])
     if (mine?.[name] !== old?.[name]) made[name] = mine?.[name]
@@ -102,25 +111,37 @@ function over(theirs: Draft, ours: Draft, read: Draft): Draft {
 async function save(): Promise<void> {
   const { draft, sheet } = state
   if (!draft || !sheet || sending) return
+  const id = sheet.board.id
   const sent = JSON.stringify(draft)
-  if (sent === base) return settled(sheet.board.id)
+  if (sent === base) return settled(id)
   sending = true
   state.saving = 'saving'
   let again = 0
   try {
-    const path = { id: sheet.board.id }
     const body = { ...(JSON.parse(sent) as Draft), version }
-    const kept = await told<RackBoard>(api.PUT('/api/boards/{id}/', { params: { path }, body }))
-    version = kept.version
-    base = sent
-    useWall().forget(kept.id)
-    if (JSON.stringify(state.draft) === sent) settled(kept.id)
-    else again = 1
+    const params = { path: { id } }
+    const kept = await told<RackBoard>(api.PUT('/api/boards/{id}/', { params, body }))
+    useWall().forget(id)
+    if (state.sheet?.board.id !== id) forgetKept(id, sent)
+    else {
+      version = kept.version
+      base = sent
+      if (JSON.stringify(state.draft) === sent) settled(id)
+      else again = 1
+    }
   } catch (error) {
-    again = failed(error, draft)
+    // Of a board that is no longer on the sheet nothing is mended here: what is kept is laid on when it is.
+    if (state.sheet?.board.id === id) again = failed(error)
   }
   sending = false
   if (again) saving = setTimeout(() => void save(), again)
+}
+
+/** Let go of what was kept of a board, unless more was typed since. */
+function forgetKept(id: number, sent: string): void {
+  const text = window.localStorage.getItem(KEPT(id))
+  if (text && JSON.stringify((JSON.parse(text) as Kept).draft) === sent)
+    window.localStorage.removeItem(KEPT(id))
 }
 
 function settled(id: number): void {
@@ -129,13 +150,13 @@ function settled(id: number): void {
 }
 
 /** After how long one tries again; 0 where something has to be mended first. */
-function failed(error: unknown, draft: Draft): number {
+function failed(error: unknown): number {
   if (error instanceof Refused && error.status === 409 && error.current) {
     const theirs = error.current as unknown as RackBoard
     version = theirs.version
     const read = JSON.parse(base) as Draft
     const now = draftOf(theirs)
-    state.draft = over(now, draft, read)
+    if (state.draft) state.draft = over(now, state.draft, read)
     base = JSON.stringify(now)
     state.said = 'Somebody else changed this board: yours stands on top of theirs.'
     return 1
@@ -152,7 +173,10 @@ function failed(error: unknown, draft: Draft): number {
 function changed(): void {
   const { draft, sheet } = state
   if (!draft || !sheet) return
-  window.localStorage.setItem(KEPT(sheet.board.id), JSON.stringify(draft))
+  window.localStorage.setItem(
+    KEPT(sheet.board.id),
+    JSON.stringify({ draft, read: JSON.parse(base) as Draft }),
+  )
   clearTimeout(measuring)
   clearTimeout(saving)
   measuring = setTimeout(() => void measure(), REST_MS)

@@ -2,12 +2,20 @@
 // The outline out of one photograph. To be read in five seconds: is the line on the board's edge, how long it
 // makes the board, how far a width may be off.
 import { computed, ref, watch } from 'vue'
-import { tokenHeader, type Fault, type PhotographOut } from '../../api/client'
+import type { PhotographOut } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { useTyped } from '../../state/typed'
 import { lengthText, readMeasure, widthText } from '../../units'
-import { stationsWith } from './stations'
+import {
+  inPicture,
+  lookAt,
+  outlinePath,
+  pulled,
+  stationsFrom,
+  stretched,
+  type Spot,
+} from './photograph'
 
 const open = defineModel<boolean>({ required: true })
 const { units } = useSession()
@@ -28,6 +36,8 @@ const going = ref(false)
 const touched = ref(false)
 const frame = ref<SVGSVGElement | null>(null)
 const WIDE = 880
+/** What an arrow key pulls a width by [m]. */
+const STEP_M = 0.002
 const MOST_HIGH = 440
 const scale = computed(() => {
   const of = picture.value
@@ -72,24 +82,10 @@ async function find(): Promise<void> {
   if (!of || !a || !b) return
   const mine = ++asked
   going.value = true
-  const query = new URLSearchParams({
-    x1: String(a.x),
-    y1: String(a.y),
-    x2: String(b.x),
-    y2: String(b.y),
-    apart_m: String(apart.value),
-    turned: String(turned.value),
-  })
   try {
-    const headers = { 'Content-Type': 'image/*', ...tokenHeader() }
-    const response = await fetch(`/api/rack/photograph/?${query}`, {
-      method: 'POST',
-      body: of.file,
-      headers,
-    })
-    const said = (await response.json()) as PhotographOut & { error?: Fault }
+    const said = await lookAt(of.file, [a, b], apart.value, turned.value)
     if (mine !== asked) return
-    if (said.error) Object.assign(fault, { value: said.error.message })
+    if ('error' in said) fault.value = said.error.message
     else {
       fault.value = ''
       found.value = said
@@ -109,7 +105,7 @@ function takeApart(text: string): void {
   apart.value = read.value
 }
 
-function place(event: PointerEvent): { x: number; y: number } {
+function place(event: PointerEvent): Spot {
   const box = frame.value?.getBoundingClientRect()
   if (!box) return { x: 0, y: 0 }
   const held = (value: number) => Math.max(0, Math.min(1, value))
@@ -146,48 +142,21 @@ function nudge(i: number, event: KeyboardEvent): void {
   }
 }
 
-const px = (point: readonly number[]) =>
-  [(point[0] ?? 0) * size.value.wide, (point[1] ?? 0) * size.value.high] as const
-const far = (a: readonly number[], b: readonly number[]) =>
-  Math.hypot((a[0] ?? 0) - (b[0] ?? 0), (a[1] ?? 0) - (b[1] ?? 0))
 /** The right end of a width goes where the hand is, along the width's own line. */
-function widen(i: number, at: { x: number; y: number }): void {
+function widen(i: number, at: Spot): void {
   const one = widths.value[i]
-  if (!one) return
-  const [left, right, hand] = [px(one.left), px(one.right), px([at.x, at.y])]
-  const long = far(left, right)
-  const along =
-    ((hand[0] - left[0]) * (right[0] - left[0]) + (hand[1] - left[1]) * (right[1] - left[1])) / long
-  stretch(i, Math.max(along, 2) / long)
-}
-function stretch(i: number, by: number): void {
-  const one = widths.value[i]
-  if (!one) return
-  const [x, y] = one.left
-  const right: [number, number] = [x + (one.right[0] - x) * by, y + (one.right[1] - y) * by]
-  widths.value[i] = { ...one, right, width_m: one.width_m * by }
+  if (one) widths.value[i] = pulled(one, at, size.value)
 }
 function keyed(i: number, event: KeyboardEvent): void {
   const one = widths.value[i]
   const step = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
   if (!one || !step) return
   event.preventDefault()
-  stretch(i, 1 + (step * 0.002) / one.width_m)
+  widths.value[i] = stretched(one, 1 + (step * STEP_M) / one.width_m)
 }
 
-const outline = computed(() =>
-  found.value
-    ? 'M' +
-      found.value.outline
-        .map((point) =>
-          px(point)
-            .map((v) => v.toFixed(1))
-            .join(','),
-        )
-        .join('L') +
-      'Z'
-    : '',
-)
+const px = (point: readonly number[]) => inPicture(point, size.value)
+const outline = computed(() => (found.value ? outlinePath(found.value.outline, size.value) : ''))
 const off = computed(() => {
   const [of, now] = [found.value, board.value]
   return of && now ? of.length_m / now.length_m - 1 : 0
@@ -207,17 +176,7 @@ function take(): void {
   const of = found.value
   if (!of) return
   change((draft) => {
-    const longer = draft.board.length_m / of.length_m
-    for (const one of widths.value) {
-      const at = one.from_tail_m * longer
-      if (at < draft.board.length_m - 0.05)
-        draft.board.stations = stationsWith(
-          draft.board,
-          Math.round(at * 1e4) / 1e4,
-          'width_m',
-          Math.round(one.width_m * 1e4) / 1e4,
-        )
-    }
+    draft.board.stations = stationsFrom(draft.board, widths.value, of.length_m)
   })
   open.value = false
 }

@@ -67,11 +67,11 @@ function compare(): void {
 }
 
 function keyed(event: KeyboardEvent): void {
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey) return
+  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
   const target = event.target as HTMLElement
   if (target.closest('input, textarea, [role=dialog], .v-overlay--active')) return
   const way = WAYS.find((one) => one.key === event.key)
-  if (way && !event.altKey) by.value = way.by
+  if (way) by.value = way.by
   else if (event.key === '/') search.value?.focus()
   else if (event.key === '?') help.value = true
   else if (event.key === 'f') face.value = face.value === 'wall' ? 'list' : 'wall'

@@ -3,7 +3,7 @@
 // waiting.
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import type { Board, Tape } from '../../api/client'
-import { lengthOf, planPath, sidePath } from '../../bench/drawing'
+import { lengthOf, planPath, sidePath, at as valueAt } from '../../bench/drawing'
 import { useSession } from '../../state/session'
 import { lengthText } from '../../units'
 
@@ -23,7 +23,7 @@ const marks = computed(() =>
   props.tape.readings.map((one) => {
     const x = x0.value + one.from_tail_m * scale.value
     const half = (one.value_m / 2) * scale.value
-    const bottom = bottomAt(one.from_tail_m)
+    const bottom = valueAt(curves.value, curves.value.rocker_m, one.from_tail_m)
     const y = {
       width_m: MIDDLE - half,
       thickness_m: FLOOR - (bottom + one.value_m) * scale.value,
@@ -32,17 +32,6 @@ const marks = computed(() =>
     return { key: `${one.measure}${one.from_tail_m}`, x, y, out: one.stands_out }
   }),
 )
-
-function bottomAt(place: number): number {
-  const { from_tail_m, rocker_m } = curves.value
-  const i = Math.max(
-    1,
-    from_tail_m.findIndex((at) => at >= place),
-  )
-  const [a, b] = [from_tail_m[i - 1] ?? 0, from_tail_m[i] ?? 1]
-  const part = b > a ? (place - a) / (b - a) : 0
-  return (rocker_m[i - 1] ?? 0) * (1 - part) + (rocker_m[i] ?? 0) * part
-}
 
 const feet = computed(() => {
   const step = units.value === 'metric' ? 0.3 : 0.3048

@@ -55,13 +55,9 @@ function pathOf(id: number, x: number, floor: number): string {
   return paths.get(key) ?? ''
 }
 
-function tickText(says: string): string {
-  return props.by === 'length_m' ? lengthText(Number(says), units.value) : says
-}
 /** Lengths are marked at every half foot or tenth of a metre, as they are said. */
 const ticks = computed(() => {
-  if (props.by !== 'length_m')
-    return wall.value.ticks.map((tick) => ({ ...tick, says: tickText(tick.says) }))
+  if (props.by !== 'length_m') return wall.value.ticks
   const step = units.value === 'metric' ? 0.2 : 0.1524
   const known = props.found.length_m
   const [low, high] = [Math.min(...known), Math.max(...known)]
