@@ -71,12 +71,30 @@ def as_chord_error(error: ValidationError, inside: str = "") -> ChordError:
     return ChordError(path, given, f"{fault['loc'][-1] if fault['loc'] else path} {says}{read}")
 
 
+def _whole(data: Any, path: tuple[int | str, ...]) -> None:
+    """Refuse the sign NUL anywhere in a document: no person types it, and no database keeps it.
+
+    Raises:
+        ChordError: names the field.
+    """
+    if isinstance(data, str):
+        if "\x00" in data:
+            raise ChordError(_path(path), data, "a text cannot hold the sign NUL")
+    elif isinstance(data, dict):
+        for name, value in data.items():
+            _whole(value, (*path, str(name)))
+    elif isinstance(data, list | tuple):
+        for i, value in enumerate(data):
+            _whole(value, (*path, i))
+
+
 def parse(kind: type[DocumentT], data: Any, inside: str = "") -> DocumentT:
     """Check ``data`` and return it as the document ``kind``.
 
     Raises:
         ChordError: names the field, the value and what is allowed.
     """
+    _whole(data, (inside,) if inside else ())
     try:
         return kind.model_validate(data)
     except ValidationError as error:
