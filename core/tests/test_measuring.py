@@ -1,6 +1,7 @@
 """The measuring sheet: litres that come back, readings that stand out, what to measure next. Sizes of a
 model; a board by itself."""
 
+from random import Random
 from unittest import TestCase
 
 import numpy as np
@@ -210,6 +211,65 @@ class Readings(TestCase):
         curves = 2 * hull.half_width[0], hull.thickness[0], hull.rocker[0]
         taped = Board(**bare(board), stations=stations(board, curves, FOOT, rng))
         self.assertLess(np.ptp(tape_of(taped).litres_band), high - low)
+
+
+class Laws(TestCase):
+    """What holds for any board under the tape."""
+
+    def exact(self, board: Board, apart: float = FOOT) -> Board:
+        """The board with readings that are right."""
+        hull = hulls_of([board])
+        curves = 2 * hull.half_width[0], hull.thickness[0], hull.rocker[0]
+        rows = stations(board, curves, apart, np.random.default_rng(0), 0.0)
+        return Board.model_validate(board.model_dump(exclude_unset=True) | {"stations": rows})
+
+    @given(boards())
+    @tries(10)
+    def test_right_readings_change_nothing_and_none_stands_out(self, board: Board) -> None:
+        found = tape_of(self.exact(board))
+        self.assertAlmostEqual(found.litres / float(hulls_of([board]).litres[0]), 1.0, delta=0.003)
+        self.assertFalse([one for one in found.readings if one.stands_out])
+
+    @given(boards(), st.randoms(use_true_random=False))
+    @tries(8)
+    def test_the_order_in_which_one_measures_does_not_matter(self, board: Board, random: Random) -> None:
+        taped = self.exact(board)
+        rows = list(taped.stations)
+        random.shuffle(rows)
+        again = tape_of(taped.model_copy(update={"stations": tuple(rows)}))
+        first = tape_of(taped)
+        self.assertAlmostEqual(again.litres, first.litres, places=9)
+        self.assertEqual(again.litres_band, first.litres_band)
+
+    @given(boards(), st.integers(1, 5))
+    @tries(8)
+    def test_more_right_readings_never_leave_one_less_sure(self, board: Board, many: int) -> None:
+        whole = self.exact(board)
+        some = whole.model_copy(update={"stations": whole.stations[:many]})
+        more = whole.model_copy(update={"stations": whole.stations[: many + 1]})
+        self.assertLessEqual(
+            float(np.ptp(tape_of(more).litres_band)), float(np.ptp(tape_of(some).litres_band)) * 1.001
+        )
+
+    @given(boards(), st.floats(0.01, 0.03))
+    @tries(8)
+    def test_a_board_wider_by_the_tape_holds_more(self, board: Board, wider: float) -> None:
+        taped = self.exact(board)
+        rows = tuple(s.model_copy(update={"width_m": s.width_m + wider}) for s in taped.stations)
+        wide = tape_of(taped.model_copy(update={"stations": rows}))
+        self.assertGreater(wide.litres, tape_of(taped).litres)
+
+    @given(boards())
+    @tries(8)
+    def test_what_is_offered_next_lies_on_the_board_where_nothing_was_measured(self, board: Board) -> None:
+        taped = self.exact(board, 2 * FOOT)
+        for one in tape_of(taped).next:
+            if one.measure == "section":
+                self.assertIsNone(one.from_tail_m)
+                continue
+            self.assertTrue(0 < one.from_tail_m < board.length_m)
+            measured = [s.from_tail_m for s in taped.stations]
+            self.assertTrue(all(abs(one.from_tail_m - place) >= 0.1 for place in measured))
 
 
 class Sizes(TestCase):

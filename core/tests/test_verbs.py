@@ -66,6 +66,38 @@ class Verbs(TestCase):
         fix = self.ask("fix", {"surfer": stiff, "water": WATER})
         self.assertEqual(fix["heard"][0]["complaint"], "stiff")
 
+    def test_tape(self) -> None:
+        rows = [{"from_tail_m": 0.3, "width_m": 0.38}, {"from_tail_m": 0.9, "thickness_m": 0.065}]
+        answer = self.ask("tape", {"board": {**BOARD, "stations": rows}})
+        self.assertEqual(len(answer["readings"]), 2)
+        low, high = answer["litres_band"]
+        self.assertTrue(low < answer["litres"] < high)
+        self.assertTrue(answer["next"][0]["unsure_l"] < (high - low) / 2)
+        self.assertEqual(answer["hull"]["line"]["metric"], "187 x 52 x 6.6")
+
+    def test_still(self) -> None:
+        answer = self.ask("still", {"board": BOARD})
+        self.assertEqual(answer["rider_kg"], 75)
+        ridden = self.ask("ride", {"board": BOARD, "surfer": SURFER, "water": {**WATER, "chop_m": 0.1}})
+        for name in ("hold_m_s", "turn_radius_m", "roll_time_s", "sweet_spot_m", "looseness", "pivot"):
+            self.assertGreater(answer[name], 0)
+        # Under 75 kg on the sea a board turns, yaws and pivots as it does for a surfer of 75 kg.
+        for name in ("turn_radius_m", "looseness", "pivot"):
+            self.assertAlmostEqual(answer[name], ridden["behaviour"][name], places=6)
+
+    def test_range(self) -> None:
+        sizes = [
+            {**BOARD, "length_m": at, "thickness_m": 0.06 + 0.02 * (at - 1.7)} for at in (1.75, 1.95, 1.85)
+        ]
+        answer = self.ask("range", {"boards": sizes, "lengths_m": [1.9]})
+        self.assertEqual([size["length_m"] for size in answer["sizes"]], [1.75, 1.85, 1.95])
+        self.assertEqual(answer["litres"], sorted(answer["litres"]))
+        self.assertTrue(answer["litres"][1] < answer["made_litres"][0] < answer["litres"][2])
+        self.assertEqual(self.ask("range", {"boards": sizes[:1]}, 2)["error"]["field"], "boards")
+        self.assertEqual(
+            self.ask("range", {"boards": sizes, "lengths_m": [3]}, 2)["error"]["field"], "lengths_m"
+        )
+
     def test_without_mass_or_rung_nothing_is_invented(self) -> None:
         for verb, more in (
             ("size", {}),

@@ -1,0 +1,127 @@
+"""Columns of a fleet picked and joined, and a riding cut to its first boards."""
+
+from dataclasses import dataclass
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from chord_core.documents import Board, Surfer, Water
+from chord_core.fit.case import case_with
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.chunks import summary_of
+from chord_core.ride.fins import fins_of
+from chord_core.ride.rows import joined, picked
+from chord_core.ride.span import span_of
+from chord_core.ride.works import SLOPE_UNSURE, Riding, riding_of, together
+from chord_core.water.face import Face
+from tests import tries
+from tests.strategies import boards
+
+SURFER = Surfer(mass_kg=72, rung="trimming")
+WATERS = (Water(usual_m=0.9), Water(usual_m=1.4, steepness="steep"), Water(kind="white_water", usual_m=0.5))
+FLEETS = st.lists(boards(), min_size=3, max_size=6)
+
+
+@dataclass(frozen=True)
+class Inner:
+    litres: np.ndarray
+
+
+@dataclass(frozen=True)
+class Columns:
+    length: np.ndarray
+    by_name: dict[str, np.ndarray]
+    inner: Inner
+    name: str
+
+
+def columns(first: int, count: int) -> Columns:
+    rows = np.arange(first, first + count, dtype=float)
+    return Columns(rows, {"twice": np.stack([rows, 2 * rows], axis=1)}, Inner(rows * 10), "fleet")
+
+
+class Rows(TestCase):
+    def test_picked_by_slice_and_by_indices(self) -> None:
+        every = columns(0, 5)
+        for which in (slice(1, 4), np.array([1, 2, 3])):
+            some = picked(every, which)
+            np.testing.assert_array_equal(some.length, [1, 2, 3])
+            np.testing.assert_array_equal(some.by_name["twice"], [[1, 2], [2, 4], [3, 6]])
+            np.testing.assert_array_equal(some.inner.litres, [10, 20, 30])
+            self.assertEqual(some.name, "fleet")
+
+    @given(st.integers(1, 6), st.integers(0, 6))
+    def test_joined_is_what_was_picked_apart(self, count: int, cut: int) -> None:
+        every, at = columns(0, count), min(cut, count)
+        parts = [picked(every, slice(0, at)), picked(every, slice(at, None))]
+        whole = joined(parts)
+        np.testing.assert_array_equal(whole.length, every.length)
+        np.testing.assert_array_equal(whole.by_name["twice"], every.by_name["twice"])
+        np.testing.assert_array_equal(whole.inner.litres, every.inner.litres)
+
+    def test_what_is_the_same_for_all_stays_once(self) -> None:
+        self.assertEqual(joined([columns(0, 1), columns(1, 1)]).name, "fleet")
+        self.assertIsNone(picked(None, slice(0, 1)))
+
+
+class First(TestCase):
+    def riding(self, some: list[Board], water: Water, fast: bool = True) -> Riding:
+        case = case_with(SURFER, water)
+        assert case
+        return riding_of(labelled_hulls(some), fins_of(some), case.rider, case.spot, fast)
+
+    @given(FLEETS, st.sampled_from(WATERS), st.booleans())
+    @tries(6)
+    def test_the_first_boards_do_what_they_do_alone(
+        self, some: list[Board], water: Water, fast: bool
+    ) -> None:
+        """With what was known of the whole fleet already, and in the plain form as in the fast one."""
+        whole = self.riding(some, water, fast)
+        _ = whole.works
+        cut, alone = whole.first(2), self.riding(some[:2], water, fast)
+        for a, b in zip(cut.rides_band(), alone.rides_band(), strict=True):
+            np.testing.assert_allclose(a, b, rtol=1e-9)
+        np.testing.assert_allclose(span_of(cut).low_m, span_of(alone).low_m, rtol=1e-9)
+        np.testing.assert_allclose(cut.roll_s, alone.roll_s, rtol=1e-9)
+
+    def test_all_of_them_are_the_riding_itself(self) -> None:
+        some = [Board(family="gun", length_m=2.4, width_m=0.5, thickness_m=0.075)]
+        riding = self.riding(some, WATERS[0])
+        self.assertIs(riding.first(1), riding)
+        self.assertIs(riding.first(5), riding)
+
+    @given(FLEETS, st.sampled_from(WATERS[:2]))
+    @tries(6)
+    def test_the_band_is_of_faces_so_much_flatter_and_steeper(self, some: list[Board], water: Water) -> None:
+        """Worked out together with the range it is what each gives by itself."""
+        riding = self.riding(some, water)
+        low, middle, high = riding.rides_band()
+        self.assertTrue((low <= middle).all() and (middle <= high).all())
+        found = [middle]
+        for way in (1 - SLOPE_UNSURE, 1 + SLOPE_UNSURE):
+            bins = riding.spot.bins
+            works = together(riding.factors(Face(bins.face_m, bins.slope * way))) @ bins.weight
+            usual = Face(riding.usual.height_m, riding.usual.slope * way)
+            ride = riding.spot.ride_length_m / float(usual.along_m_s[0])
+            out = riding.spot.paddle_out_m / np.maximum(riding.lying.cruise_m_s, 0.1)
+            wait = 3600 / np.maximum(riding.spot.mine_an_hour * works, 1e-9)
+            found.append(3600 / (ride + out + 20.0 + wait))  # 20 s of rest: model.md section 5
+        np.testing.assert_allclose(low, np.min(found, axis=0), rtol=1e-9)
+        np.testing.assert_allclose(high, np.max(found, axis=0), rtol=1e-9)
+
+    @given(FLEETS, st.integers(0, 7))
+    @tries(6)
+    def test_who_is_not_asked_has_no_range_and_everything_else(self, some: list[Board], asked: int) -> None:
+        case = case_with(SURFER, WATERS[0])
+        assert case
+        hull, fins = labelled_hulls(some), fins_of(some)
+        every = summary_of(hull, fins, case.rider, case.spot, asked=len(some))
+        part = summary_of(hull, fins, case.rider, case.spot, asked=asked)
+        count = min(asked, len(some))
+        self.assertTrue(np.isnan(part.low_m[count:]).all())
+        np.testing.assert_allclose(part.low_m[:count], every.low_m[:count], rtol=1e-9)
+        np.testing.assert_allclose(part.rides_low[:count], every.rides_low[:count], rtol=1e-9)
+        np.testing.assert_array_equal(part.rides_low[count:], part.rides[count:])
+        np.testing.assert_allclose(part.works, every.works, rtol=1e-9)
