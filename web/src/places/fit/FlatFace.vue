@@ -5,6 +5,7 @@ import { computed, ref, watch } from 'vue'
 import { cutPoints } from '../../bench/cut'
 import { at, lengthOf, planPath, shiftFor, sidePath } from '../../bench/drawing'
 import { useCloser } from '../../state/closer'
+import { afterPaint } from '../../state/afterPaint'
 import { useBeside } from '../../state/beside'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
@@ -12,7 +13,9 @@ import { thicknessText, widthText } from '../../units'
 import { useSize } from './size'
 
 const props = defineProps<{ align: 'tail' | 'wide' | 'nose' }>()
-const { answer, version } = useTicket()
+const ticket = useTicket()
+const { version } = ticket
+const answer = afterPaint(() => ticket.answer.value)
 const { units } = useSession()
 const { closer } = useCloser()
 const other = useBeside()

@@ -3,12 +3,15 @@
 // bench lies outside.
 import { computed, ref, watch } from 'vue'
 import { useSession } from '../../state/session'
+import { afterPaint } from '../../state/afterPaint'
 import { useTicket } from '../../state/ticket'
 import type { Bench, Pins, Windows } from '../../api/client'
 import { lengthText, readMeasure, thicknessText, widthText } from '../../units'
 import WindowLine from './WindowLine.vue'
 
-const { answer, facts, fitting, fresh, pinned, setPins, settled } = useTicket()
+const ticket = useTicket()
+const { facts, fitting, fresh, pinned, setPins, settled } = ticket
+const answer = afterPaint(() => ticket.answer.value)
 const { units } = useSession()
 const picked = ref<string | null>(null)
 const kinds = computed(() => settled.value?.families ?? [])
