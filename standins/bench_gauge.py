@@ -1,7 +1,7 @@
 """A simulated bench gauge: measures a made-up board station by station, over an open line protocol.
 
-``python -m standins.bench_gauge --port 7411``. The protocol is in ``docs/formats/gauge.md``; what a real gauge
-gets wrong, this one can be told to: ``--fault stutter | mad | cut | silent``.
+``python -m standins.bench_gauge --port 7411``. The protocol is in ``docs/formats/gauge.md``; what a real
+gauge gets wrong, this one can be told to: ``--fault stutter | mad | cut | silent``.
 """
 
 from __future__ import annotations

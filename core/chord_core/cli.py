@@ -11,14 +11,17 @@ from pydantic import BaseModel
 
 from chord_core.documents import (
     ChangeRequest,
+    ClimateRequest,
     CompareRequest,
     FixRequest,
     HullRequest,
     RangeRequest,
     RankRequest,
     RideRequest,
+    RiverRequest,
     SizeRequest,
     SolveRequest,
+    TideRequest,
     WaterRequest,
     parse,
 )
@@ -37,6 +40,9 @@ from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.still import still_of
 from chord_core.surfer.describe import describe_water
+from chord_core.water.gives import climate_answer
+from chord_core.water.river import river_answer
+from chord_core.water.tide import tide_of
 from chord_core.why.explain import explain_hull, explain_ride, explain_water
 
 
@@ -89,6 +95,18 @@ def _range(data: Any, explain: bool) -> BaseModel:
     return range_of(parse(RangeRequest, data))
 
 
+def _climate(data: Any, explain: bool) -> BaseModel:
+    return climate_answer(parse(ClimateRequest, data))
+
+
+def _tide(data: Any, explain: bool) -> BaseModel:
+    return tide_of(parse(TideRequest, data))
+
+
+def _river(data: Any, explain: bool) -> BaseModel:
+    return river_answer(parse(RiverRequest, data))
+
+
 VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "hull": _hull,
     "water": _water,
@@ -102,6 +120,9 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "tape": _tape,
     "still": _still,
     "range": _range,
+    "climate": _climate,
+    "tide": _tide,
+    "river": _river,
 }
 EXPLAINED = ("hull", "water", "ride", "size", "rank", "solve", "compare")
 

@@ -6,6 +6,7 @@ from typing import Any
 from unittest import TestCase
 
 from chord_core.cli import run
+from tests.buoys import NEW_HEAD, NEW_UNITS, still, written, year_hours
 
 BOARD = {"family": "all-rounder", "length_m": 1.87, "width_m": 0.52, "thickness_m": 0.066}
 SMALL = {"family": "performance shortboard", "length_m": 1.78, "width_m": 0.475, "thickness_m": 0.058}
@@ -13,13 +14,15 @@ SURFER = {"mass_kg": 75, "rung": "linking"}
 WATER = {"usual_m": 1.1}
 
 
-class Verbs(TestCase):
+class Asking(TestCase):
     def ask(self, verb: str, document: dict[str, Any], code: int = 0) -> dict[str, Any]:
         sink = io.StringIO()
         self.assertEqual(run(verb, io.StringIO(json.dumps(document)), sink), code, sink.getvalue()[:300])
         answer: dict[str, Any] = json.loads(sink.getvalue(), parse_constant=self.fail)
         return answer
 
+
+class Verbs(Asking):
     def test_size(self) -> None:
         answer = self.ask("size", {"surfer": SURFER, "water": WATER})
         said = "schools leads target_l windows families tails builds fins fin_size leash cautions"
@@ -159,3 +162,43 @@ class Handling(TestCase):
         heavy = {**BOARD, "mass_kg": 9.0}
         light, strong = (self.fits({"mass_kg": mass}, [BOARD, heavy]) for mass in (50, 95))
         self.assertLess(light[1] / light[0], strong[1] / strong[0])
+
+
+class WaterVerbs(Asking):
+    TEXT = NEW_HEAD + NEW_UNITS + written(still(year_hours(2021, 400), 1.5, 11.0))
+
+    def test_climate(self) -> None:
+        answer = self.ask(
+            "climate", {"texts": [self.TEXT], "shore": {"faces_deg": 300}, "water": {"name": "Ropewalk"}}
+        )
+        self.assertEqual((answer["readings"], answer["faulty"], answer["stuck_spells"]), (400, 0, 0))
+        self.assertEqual(answer["water"]["name"], "Ropewalk")
+        # Komar & Gaughan: 1.5 m at 11 s breaks at 2.22 m.
+        self.assertAlmostEqual(answer["climate"]["usual_m"], 2.22, delta=0.02)
+        ranked = self.ask("size", {"surfer": SURFER, "water": answer["water"]})
+        self.assertGreater(ranked["target_l"], 20)
+
+    def test_tide(self) -> None:
+        constants = [{"name": "S2", "amplitude_m": 1.0, "phase_deg": 0}]
+        answer = self.ask(
+            "tide", {"tide": {"constants": constants}, "begin": "2024-05-01T00:00:00Z", "hours": 24}
+        )
+        self.assertEqual(len(answer["height_m"]), 49)
+        highs = [turn["at"] for turn in answer["turns"] if turn["high"]]
+        self.assertIn("2024-05-01T12:00:00Z", highs)
+
+    def test_river(self) -> None:
+        rating = [{"flow_m3_s": 20, "speed_m_s": 2.8, "depth_m": 0.6, "face_m": 0.7}]
+        river = {"rating": rating, "low_m3_s": 15, "high_m3_s": 35}
+        answer = self.ask("river", {"river": river, "flows": "time,flow\n2024-03-01,20\nx,1\n"})
+        self.assertEqual((answer["water"]["flow_m_s"], answer["faulty"]), (2.8, 1))
+
+    def test_refused_by_name(self) -> None:
+        for verb, document, field in (
+            ("climate", {"texts": ["hello"], "shore": {"faces_deg": 300}}, "file"),
+            ("climate", {"texts": [self.TEXT], "shore": {"faces_deg": 400}}, "shore.faces_deg"),
+            ("climate", {"texts": [], "shore": {"faces_deg": 3}}, "texts"),
+            ("tide", {"tide": {}, "begin": "soon"}, "begin"),
+            ("river", {"river": {"rating": [], "low_m3_s": 1, "high_m3_s": 2}, "flows": ""}, "river.rating"),
+        ):
+            self.assertEqual(self.ask(verb, document, 2)["error"]["field"], field, verb)

@@ -10,18 +10,23 @@ from chord_core.documents.answers import (
 )
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
+from chord_core.documents.climate import ClimateAnswer, RiverAnswer, TideResult
 from chord_core.documents.requests import (
     ChangeRequest,
+    ClimateRequest,
     CompareRequest,
     FixRequest,
     HullRequest,
     RankRequest,
     RideRequest,
+    RiverRequest,
     SizeRequest,
     SolveRequest,
+    TideRequest,
     WaterRequest,
 )
 from chord_core.documents.results import HullResult, RideResult, WaterResult
+from chord_core.documents.shore import River, Shore, Tide
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.tape import RangeRequest, RangeResult, StillResult, TapeResult
 from chord_core.documents.water import Water
@@ -30,6 +35,8 @@ __all__ = [
     "Board",
     "ChangeRequest",
     "ChangeResult",
+    "ClimateAnswer",
+    "ClimateRequest",
     "CompareRequest",
     "CompareResult",
     "FixRequest",
@@ -42,6 +49,10 @@ __all__ = [
     "RankResult",
     "RideRequest",
     "RideResult",
+    "River",
+    "RiverAnswer",
+    "RiverRequest",
+    "Shore",
     "SizeRequest",
     "SizeResult",
     "SolveRequest",
@@ -49,6 +60,9 @@ __all__ = [
     "StillResult",
     "Surfer",
     "TapeResult",
+    "Tide",
+    "TideRequest",
+    "TideResult",
     "Water",
     "WaterRequest",
     "WaterResult",

@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
+from datetime import datetime
 from typing import Annotated
 
 from pydantic import Field, model_validator
 
 from chord_core.documents.base import Document
 from chord_core.documents.board import Board, HalfMetre, Rise
+from chord_core.documents.climate import HoursAsked
 from chord_core.documents.names import FamilyName
+from chord_core.documents.shore import River, Shore, Tide
 from chord_core.documents.surfer import HeightM, Surfer
 from chord_core.documents.water import Water
 from chord_core.errors import ChordError
@@ -31,15 +34,6 @@ class Swell(Document):
     period_s: Annotated[float, Field(ge=2, le=25)]
     bottom_slope: Annotated[float, Field(gt=0, le=1)]
     from_deg: Annotated[float, Field(ge=0, le=360)] | None = None
-
-
-class Shore(Document):
-    """How a break lies: where it looks [deg, clockwise from north], how far to either side swells come in
-    whole [deg], and what is left of them on the way (refraction, shelter)."""
-
-    faces_deg: Annotated[float, Field(ge=0, le=360)]
-    window_deg: Annotated[float, Field(ge=0, le=90)] = 40.0
-    exposure: Annotated[float, Field(gt=0, le=1.5)] = 1.0
 
 
 class WaterRequest(Document):
@@ -123,3 +117,31 @@ class FixRequest(SizeRequest):
     """``fix`` reads a surfer with a present board, and the boards that might be sold instead, if any."""
 
     boards: tuple[Board, ...] = Field(default=(), max_length=2000)
+
+
+class ClimateRequest(Document):
+    """``climate`` reads buoy texts and a shore, its tide if it asks for one, which hours count, and the water
+    as remembered, into which what the buoy says is laid."""
+
+    texts: tuple[str, ...] = Field(min_length=1, max_length=60)
+    shore: Shore
+    tide: Tide | None = None
+    buoy_depth_m: Annotated[float, Field(gt=0, le=6000)] | None = None
+    asked: HoursAsked = HoursAsked()
+    water: Water = Water()
+
+
+class TideRequest(Document):
+    """``tide`` reads harmonic constants and a span: its first hour in UTC, and how many hours."""
+
+    tide: Tide
+    begin: datetime
+    hours: Annotated[int, Field(ge=1, le=24 * 400)] = 48
+
+
+class RiverRequest(Document):
+    """``river`` reads a standing wave's rating and a flow gauge's series as CSV."""
+
+    river: River
+    flows: str = Field(max_length=32_000_000)
+    water: Water = Water(kind="river")

@@ -12,6 +12,8 @@ from chord_core.documents import (
     Board,
     ChangeRequest,
     ChangeResult,
+    ClimateAnswer,
+    ClimateRequest,
     CompareRequest,
     CompareResult,
     FixRequest,
@@ -24,6 +26,10 @@ from chord_core.documents import (
     RankResult,
     RideRequest,
     RideResult,
+    River,
+    RiverAnswer,
+    RiverRequest,
+    Shore,
     SizeRequest,
     SizeResult,
     SolveRequest,
@@ -31,6 +37,9 @@ from chord_core.documents import (
     StillResult,
     Surfer,
     TapeResult,
+    Tide,
+    TideRequest,
+    TideResult,
     Water,
     WaterRequest,
     WaterResult,
@@ -63,12 +72,21 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "still-result": StillResult,
     "range-request": RangeRequest,
     "range-result": RangeResult,
+    "chord-shore-1": Shore,
+    "chord-tide-1": Tide,
+    "chord-river-1": River,
+    "climate-request": ClimateRequest,
+    "climate-result": ClimateAnswer,
+    "tide-request": TideRequest,
+    "tide-result": TideResult,
+    "river-request": RiverRequest,
+    "river-result": RiverAnswer,
 }
 
 
 def schema_text(kind: type[BaseModel]) -> str:
     """The JSON Schema of a document, as it stands in the repository."""
-    mode = "serialization" if kind.__name__.endswith("Result") else "validation"
+    mode = "serialization" if kind.__name__.endswith(("Result", "Answer")) else "validation"
     schema = kind.model_json_schema(mode=mode)  # type: ignore[arg-type]
     return json.dumps(schema, indent=2, sort_keys=True, ensure_ascii=False) + "\n"
 

@@ -93,6 +93,7 @@ TABLE_NAMES = (
     "heard",
     "compare",
     "questions",
+    "seas",
 )
 
 

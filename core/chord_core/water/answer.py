@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from chord_core.documents.requests import Shore, Swell
+from chord_core.documents.requests import Swell
 from chord_core.documents.results import Bin, Breaker
+from chord_core.documents.shore import Shore
 from chord_core.water.bins import Bins, class_at, slope_of
 from chord_core.water.shoaling import breaker_height, breaker_kind, energy_flux, share_in, surf_similarity
 
@@ -36,7 +37,7 @@ def breaker_of(swell: Swell, shore: Shore | None, wind: float, rho: float) -> Br
         return None
     height = float(breaker_height(inside * swell.height_m, swell.period_s))
     similarity = float(surf_similarity(swell.bottom_slope, height, swell.period_s))
-    slope = wind * slope_of(similarity)
+    slope = wind * float(slope_of(similarity))
     return Breaker(
         share_in=inside,
         height_m=height,

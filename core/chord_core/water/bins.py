@@ -30,13 +30,13 @@ def median_slope(steepness: str) -> float:
     return float(next(row["median_slope"] for row in rows if row["name"] == steepness))
 
 
-def slope_of(similarity: float) -> float:
+def slope_of(similarity: Array | float) -> Array:
     """Steepest slope of the face of a breaker by its surf similarity: between the classes of steepness in the
     logarithms of both (``waves.json``), held to the outer ones."""
     rows = table("waves")["similarity"]
     known = np.log([row["similarity"] for row in rows])
     slopes = np.log([median_slope(row["name"]) for row in rows])
-    return float(np.exp(np.interp(np.log(similarity), known, slopes)))
+    return np.asarray(np.exp(np.interp(np.log(similarity), known, slopes)))
 
 
 def class_at(slope: float) -> str:

@@ -1,0 +1,183 @@
+"""The tide from harmonic constants: a sum of cosines whose arguments follow the moon and the sun."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import UTC, datetime
+
+import numpy as np
+from scipy.optimize import brentq
+
+from chord_core.documents.climate import TideResult, TurnSays
+from chord_core.documents.requests import TideRequest
+from chord_core.documents.shore import Tide
+from chord_core.hull.stations import Array, Mask
+
+#: Multiples of T (hour angle of the mean sun), s, h, p, and degrees that are added, for each constituent
+#: (Schureman 1958, table 2); the last word says whose nodal factor it has.
+CONSTITUENTS: dict[str, tuple[int, int, int, int, float, str]] = {
+    "M2": (2, -2, 2, 0, 0, "M2"),
+    "S2": (2, 0, 0, 0, 0, ""),
+    "N2": (2, -3, 2, 1, 0, "M2"),
+    "K2": (2, 0, 2, 0, 0, "K2"),
+    "K1": (1, 0, 1, 0, -90, "K1"),
+    "O1": (1, -2, 1, 0, 90, "O1"),
+    "P1": (1, 0, -1, 0, 90, ""),
+    "Q1": (1, -3, 1, 1, 90, "O1"),
+    "M4": (4, -4, 4, 0, 0, "M4"),
+    "MS4": (4, -2, 2, 0, 0, "M2"),
+    "MF": (0, 2, 0, 0, 0, "MF"),
+    "MM": (0, 1, 0, -1, 0, "MM"),
+    "SA": (0, 0, 1, 0, 0, ""),
+    "SSA": (0, 0, 2, 0, 0, ""),
+}
+_EVERY_H = 0.5
+#: Mean longitudes at 2000 January 1, 12 h [deg], and degrees a day (Meeus 1998): moon, sun, the moon's
+#: perigee, its node.
+_J2000_H = 262980
+_LONGITUDES = np.array([
+    (218.3164477, 481267.88123421 / 36525),
+    (280.46646, 36000.76983 / 36525),
+    (83.3532465, 4069.0137287 / 36525),
+    (125.04452, -1934.136261 / 36525),
+])  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Turn:
+    """A high or a low water: hours since 1970 UTC, height [m] over the datum."""
+
+    hour: float
+    height_m: float
+    high: bool
+
+
+def longitudes(hour: Array | float) -> Array:
+    """Mean longitudes [deg] of moon, sun, perigee and node at hours since 1970 UTC (n,): (4, n)."""
+    days = (np.atleast_1d(np.asarray(hour, float)) - _J2000_H) / 24
+    return _LONGITUDES[:, :1] + _LONGITUDES[:, 1:] * days
+
+
+def nodal(name: str, node_deg: Array) -> tuple[Array, Array]:
+    """Factor and angle [deg] by which the moon's node changes a constituent (Pugh 1987, table 4:3)."""
+    n = np.radians(node_deg)
+    match name:
+        case "M2":
+            return 1 - 0.037 * np.cos(n), -2.1 * np.sin(n)
+        case "M4":
+            factor, angle = nodal("M2", node_deg)
+            return factor**2, 2 * angle
+        case "K1":
+            factor = 1.006 + 0.115 * np.cos(n) - 0.009 * np.cos(2 * n)
+            return factor, -8.9 * np.sin(n) + 0.7 * np.sin(2 * n)
+        case "O1":
+            factor = 1.009 + 0.187 * np.cos(n) - 0.015 * np.cos(2 * n)
+            return factor, 10.8 * np.sin(n) - 1.3 * np.sin(2 * n)
+        case "K2":
+            factor = 1.024 + 0.286 * np.cos(n) + 0.008 * np.cos(2 * n)
+            return factor, -17.7 * np.sin(n) + 0.7 * np.sin(2 * n)
+        case "MF":
+            return 1.043 + 0.414 * np.cos(n), -23.7 * np.sin(n) + 2.7 * np.sin(2 * n)
+        case "MM":
+            return 1 - 0.130 * np.cos(n), np.zeros_like(n)
+        case _:
+            return np.ones_like(n), np.zeros_like(n)
+
+
+def argument(name: str, hour: Array | float) -> Array:
+    """Equilibrium argument V [deg] of a constituent at hours since 1970 UTC (n,)."""
+    at = np.atleast_1d(np.asarray(hour, float))
+    moon, sun, perigee, _ = longitudes(at)
+    sun_angle = 15.0 * (at % 24) + 180.0
+    t, s, h, p, more, _ = CONSTITUENTS[name]
+    return np.asarray(t * sun_angle + s * moon + h * sun + p * perigee + more)
+
+
+def speed_deg_h(name: str) -> float:
+    """Speed of a constituent [deg/h]: how fast its argument runs."""
+    t, s, h, p, _, _ = CONSTITUENTS[name]
+    moon, sun, perigee, _ = _LONGITUDES[:, 1] / 24
+    return float(15 * t + s * moon + h * sun + p * perigee)
+
+
+def tide_at(tide: Tide, hour: Array | float) -> Array:
+    """Height of the water [m] over the tide's datum at hours since 1970 UTC (n,).
+
+    mean + sum f H cos(V + u - g), g the phase lag on Greenwich (Schureman 1958).
+    """
+    at = np.atleast_1d(np.asarray(hour, float))
+    node = longitudes(at)[3]
+    height = np.full(at.shape, tide.mean_m)
+    for constant in tide.constants:
+        factor, angle = nodal(CONSTITUENTS[constant.name][-1], node)
+        phase = argument(constant.name, at) + angle - constant.phase_deg
+        height += factor * constant.amplitude_m * np.cos(np.radians(phase))
+    return height
+
+
+def _rising(tide: Tide, hour: Array | float) -> Array:
+    """How fast the water rises [m/h]: the derivative of the sum; the node stands still for a day."""
+    at = np.atleast_1d(np.asarray(hour, float))
+    node = longitudes(at)[3]
+    speed = np.zeros(at.shape)
+    for constant in tide.constants:
+        factor, angle = nodal(CONSTITUENTS[constant.name][-1], node)
+        phase = np.radians(argument(constant.name, at) + angle - constant.phase_deg)
+        turn = np.radians(speed_deg_h(constant.name))
+        speed -= factor * constant.amplitude_m * turn * np.sin(phase)
+    return speed
+
+
+def turns(tide: Tide, begin_hour: float, end_hour: float) -> list[Turn]:
+    """High and low waters between two hours, in order: where the water stops rising or falling."""
+    if not any(constant.amplitude_m > 0 for constant in tide.constants):
+        return []
+    grid = np.arange(begin_hour, end_hour + 0.1, 0.1)
+    speed = _rising(tide, grid)
+    found = []
+    for i in np.flatnonzero(speed[:-1] * speed[1:] < 0):
+        at = brentq(lambda hour: float(_rising(tide, hour)[0]), grid[i], grid[i + 1], xtol=1e-4)
+        if begin_hour <= at <= end_hour:
+            found.append(Turn(float(at), float(tide_at(tide, at)[0]), bool(speed[i] > 0)))
+    return found
+
+
+def tide_range(tide: Tide) -> tuple[float, float]:
+    """Mean low and mean high water [m]: the mean with the half-day waves that run together on an ordinary
+    day, M2 alone, or the largest constituent where there is no M2."""
+    size = {constant.name: constant.amplitude_m for constant in tide.constants}
+    swing = size.get("M2", max(size.values(), default=0.0))
+    return tide.mean_m - swing, tide.mean_m + swing
+
+
+def tide_third(tide: Tide, height_m: Array) -> Array:
+    """Which third of the mean range the water stands in: 0 low, 1 mid, 2 high; 1 where there is no tide."""
+    low, high = tide_range(tide)
+    if high - low < 0.05:
+        return np.ones(np.shape(height_m))
+    return np.asarray(np.clip(np.floor(3 * (np.asarray(height_m) - low) / (high - low)), 0, 2))
+
+
+def is_rising(tide: Tide, hour: Array) -> Mask:
+    """Whether the water rises at hours since 1970 UTC (n,)."""
+    return np.asarray(_rising(tide, hour) > 0)
+
+
+def tide_of(request: TideRequest) -> TideResult:
+    """The ``tide`` verb: heights every half hour and the turns of a span."""
+    begin = request.begin if request.begin.tzinfo else request.begin.replace(tzinfo=UTC)
+    first = begin.timestamp() / 3600
+    at = first + _EVERY_H * np.arange(round(request.hours / _EVERY_H) + 1)
+    return TideResult(
+        begin=begin,
+        every_h=_EVERY_H,
+        height_m=tuple(tide_at(request.tide, at).tolist()),
+        turns=tuple(
+            TurnSays(
+                at=datetime.fromtimestamp(round(turn.hour * 60) * 60, UTC),
+                height_m=turn.height_m,
+                high=turn.high,
+            )
+            for turn in turns(request.tide, first, first + request.hours)
+        ),
+    )

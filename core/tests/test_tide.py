@@ -1,0 +1,182 @@
+"""Tide and light: published speeds, known moons, direct sums, published sunrises."""
+
+from datetime import UTC, datetime
+from itertools import pairwise
+from unittest import TestCase
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from chord_core.documents import parse
+from chord_core.documents.shore import Constant, Tide
+from chord_core.errors import ChordError
+from chord_core.water.sun import is_light, sun_height_deg
+from chord_core.water.tide import (
+    CONSTITUENTS,
+    argument,
+    is_rising,
+    longitudes,
+    nodal,
+    speed_deg_h,
+    tide_at,
+    tide_range,
+    tide_third,
+    turns,
+)
+from tests.buoys import hour_of
+
+#: Degrees an hour (Schureman 1958, table 2).
+SPEEDS = {
+    "M2": 28.9841042, "S2": 30.0, "N2": 28.4397295, "K2": 30.0821373, "K1": 15.0410686, "O1": 13.9430356,
+    "P1": 14.9589314, "Q1": 13.3986609, "M4": 57.9682084, "MS4": 58.9841042, "MF": 1.0980331, "MM": 0.5443747,
+    "SA": 0.0410686, "SSA": 0.0821373,
+}  # fmt: skip
+COAST = Tide(
+    mean_m=2.9,
+    constants=tuple(
+        Constant(name=name, amplitude_m=size, phase_deg=late)  # type: ignore[arg-type]
+        for name, size, late in (
+            ("M2", 1.6, 110),
+            ("S2", 0.55, 150),
+            ("N2", 0.32, 92),
+            ("K1", 0.08, 75),
+            ("O1", 0.06, 330),
+        )
+    ),
+)
+
+
+class Arguments(TestCase):
+    def test_speeds_are_the_published_ones(self) -> None:
+        self.assertEqual(set(SPEEDS), set(CONSTITUENTS))
+        for name, speed in SPEEDS.items():
+            self.assertAlmostEqual(speed_deg_h(name), speed, delta=2e-6)
+
+    def test_arguments_run_with_their_speeds(self) -> None:
+        at = hour_of(2024, 3, 10)
+        for name in CONSTITUENTS:
+            run = argument(name, np.array([at, at + 7.0]))
+            self.assertAlmostEqual(
+                float((run[1] - run[0] - 7 * speed_deg_h(name) + 180) % 360 - 180), 0, places=4
+            )
+
+    def test_mean_longitudes_at_the_turn_of_the_century(self) -> None:
+        """Meeus 1998 at 2000 January 1, 12 h: moon 218.316, sun 280.466, perigee 83.353, node 125.045 deg."""
+        for value, known in zip(
+            longitudes(hour_of(2000, 1, 1, 12))[:, 0], (218.316, 280.466, 83.353, 125.045), strict=True
+        ):
+            self.assertAlmostEqual(float(value), known, delta=0.001)
+
+    def test_springs_come_with_new_and_full_moon(self) -> None:
+        """Moons as almanacs have them; the mean moon is within 7 degrees of the true one, so 14 of M2."""
+        for moon in (
+            datetime(2000, 1, 21, 4, tzinfo=UTC),
+            datetime(2017, 8, 21, 18, tzinfo=UTC),
+            datetime(2024, 4, 8, 18, tzinfo=UTC),
+        ):
+            hour = moon.timestamp() / 3600
+            apart = float((argument("S2", hour) - argument("M2", hour))[0])
+            self.assertLess(abs((apart + 180) % 360 - 180), 14, moon)
+
+    def test_nodal_factors_over_the_nodes_round(self) -> None:
+        """Pugh 1987, table 4:3: M2 from .963 to 1.037, O1 from .807 to 1.181, K1 from .882 to 1.112."""
+        node = np.linspace(0, 360, 721)
+        for name, low, high in (
+            ("M2", 0.963, 1.037),
+            ("O1", 0.807, 1.181),
+            ("K1", 0.882, 1.112),
+            ("S2", 1.0, 1.0),
+        ):
+            factor, _ = nodal(name, node)
+            self.assertAlmostEqual(float(factor.min()), low, delta=0.002)
+            self.assertAlmostEqual(float(factor.max()), high, delta=0.002)
+        factor, angle = nodal("M4", node)
+        np.testing.assert_allclose(factor, nodal("M2", node)[0] ** 2)
+        np.testing.assert_allclose(angle, 2 * nodal("M2", node)[1])
+
+
+class Heights(TestCase):
+    def test_one_constituent_is_a_cosine(self) -> None:
+        only = Tide(mean_m=1.0, constants=(Constant(name="S2", amplitude_m=0.7, phase_deg=40),))
+        hours = np.arange(24.0) + hour_of(2023, 6, 1)
+        np.testing.assert_allclose(
+            tide_at(only, hours), 1 + 0.7 * np.cos(np.radians(30 * (hours % 24) - 40)), atol=1e-9
+        )
+
+    def test_high_and_low_waters_against_a_direct_sum(self) -> None:
+        """The sum itself, every 20 seconds of a month: where it stops rising or falling."""
+        begin = hour_of(2024, 9, 1)
+        fine = np.arange(begin, begin + 24 * 30, 1 / 180)
+        level = tide_at(COAST, fine)
+        peaks = np.flatnonzero((level[1:-1] > level[:-2]) & (level[1:-1] >= level[2:])) + 1
+        lows = np.flatnonzero((level[1:-1] < level[:-2]) & (level[1:-1] <= level[2:])) + 1
+        found = turns(COAST, begin, begin + 24 * 30)
+        for high, rows in ((True, peaks), (False, lows)):
+            mine = [turn for turn in found if turn.high == high]
+            self.assertEqual(len(mine), len(rows))
+            for turn, row in zip(mine, rows, strict=True):
+                self.assertAlmostEqual(turn.hour, fine[row], delta=1 / 120)
+                self.assertAlmostEqual(turn.height_m, level[row], delta=0.001)
+
+    @settings(max_examples=40)
+    @given(st.integers(0, 400_000))
+    def test_turns_take_turns_and_lie_on_the_curve(self, begin: int) -> None:
+        found = turns(COAST, begin, begin + 60)
+        self.assertTrue(8 <= len(found) <= 11)
+        for before, after in pairwise(found):
+            self.assertNotEqual(before.high, after.high)
+            self.assertGreater(
+                before.height_m if before.high else after.height_m,
+                after.height_m if before.high else before.height_m,
+            )
+
+    def test_rising_is_between_low_and_high(self) -> None:
+        begin = hour_of(2024, 9, 1)
+        found = turns(COAST, begin, begin + 100)
+        for before, after in pairwise(found):
+            middle = np.array([(before.hour + after.hour) / 2])
+            self.assertEqual(bool(is_rising(COAST, middle)[0]), after.high)
+
+    def test_no_tide_has_no_turns_and_is_mid(self) -> None:
+        lake = Tide(mean_m=0.2)
+        self.assertEqual(turns(lake, 0, 100), [])
+        self.assertEqual(tide_third(lake, np.array([0.2, 5.0])).tolist(), [1, 1])
+
+    def test_thirds_of_the_mean_range(self) -> None:
+        low, high = tide_range(COAST)
+        self.assertAlmostEqual(high - low, 3.2)
+        self.assertEqual(
+            tide_third(COAST, np.array([low - 1, low + 0.1, 2.9, high - 0.1, high + 1])).tolist(),
+            [0, 0, 1, 2, 2],
+        )
+
+    def test_a_constituent_is_given_once(self) -> None:
+        twice = {"constants": [{"name": "M2", "amplitude_m": 1, "phase_deg": 0}] * 2}
+        with self.assertRaisesRegex(ChordError, "M2 is given 2 times"):
+            parse(Tide, twice)
+        with self.assertRaisesRegex(ChordError, "constants.0.name must be one of|name must be one of"):
+            parse(Tide, {"constants": [{"name": "M9", "amplitude_m": 1, "phase_deg": 0}]})
+
+
+class Light(TestCase):
+    def test_published_sunrise_and_sunset(self) -> None:
+        """Almanac for 51.5 N, 0.1 W on 2025 June 21: up at 03:43, down at 20:21 UTC; with refraction and the
+        sun's half width its middle is .833 degrees under the horizon."""
+        minutes = hour_of(2025, 6, 21) + np.arange(24 * 60) / 60
+        up = np.flatnonzero(sun_height_deg(minutes, 51.5, -0.117) > -0.833)
+        self.assertAlmostEqual(up[0], 3 * 60 + 43, delta=2)
+        self.assertAlmostEqual(up[-1], 20 * 60 + 21, delta=2)
+
+    def test_noon_at_the_equator_on_an_equinox(self) -> None:
+        """The sun stands overhead: 2024 March 20, equation of time -7.5 minutes."""
+        self.assertGreater(float(sun_height_deg(hour_of(2024, 3, 20, 12) + 7.5 / 60, 0, 0)), 89.5)
+
+    @settings(max_examples=30)
+    @given(st.floats(-60, 60), st.floats(-180, 180))
+    def test_days_and_nights_are_even_over_a_year(self, latitude: float, longitude: float) -> None:
+        """Over a year each place has the sun up half of the time, a little more with twilight."""
+        hours = hour_of(2023, 1, 1) + np.arange(0, 8760, 1 / 3)
+        up = sun_height_deg(hours, latitude, longitude) > 0
+        self.assertAlmostEqual(float(up.mean()), 0.5, delta=0.015)
+        self.assertGreater(float(is_light(hours, latitude, longitude).mean()), float(up.mean()))
