@@ -15,11 +15,12 @@ from chord_core.errors import ChordError
 from chord_core.fit.case import case_with
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
-from chord_core.ride.works import riding_of
+from chord_core.ride.works import rides_an_hour, riding_of, together
 from chord_core.ride.worth import days_worth, rides_in_hours
 from chord_core.tables import table
 from chord_core.water.built import foam_m, foam_water, pool_bins
 from chord_core.water.climate import counted, known
+from chord_core.water.face import Face
 from chord_core.water.hours import BreakHours, hours_at
 from chord_core.water.river import rated, read_flows, river_of, river_water
 from tests.test_climate import made_year
@@ -208,7 +209,7 @@ class Worth(TestCase):
         self.assertAlmostEqual(found.neither, 365.25, delta=1)
 
     def test_hours_are_what_the_board_does_there(self) -> None:
-        """None where nothing breaks, more on a good day than on the smallest tenth."""
+        """None where nothing breaks; else what the board does on that face, its slopes spread."""
         case = case_with(Surfer(mass_kg=75, rung="trimming"), Water(usual_m=1.0))
         riding = riding_of(labelled_hulls([LOG]), fins_of([LOG]), case.rider, case.spot)
         rows = counted(self.hours, HoursAsked(), SHORE)
@@ -216,5 +217,11 @@ class Worth(TestCase):
         faces = self.hours.face_m[rows & known(self.hours)]
         self.assertEqual(rides.shape, (1, len(faces)))
         self.assertTrue((rides[0][faces < 0.1] == 0).all())
-        small, middle = np.quantile(faces, [0.1, 0.6])
-        self.assertGreater(rides[0][np.abs(faces - middle) < 0.1].mean(), rides[0][faces < small].mean())
+        slopes = self.hours.slope[rows & known(self.hours)]
+        sigma = table("seas")["hour_log_sigma"] * math.sqrt(3)
+        for i in range(0, len(faces), 400):
+            of_hour = slopes[i] * np.exp(np.array([-sigma, 0, sigma]))
+            factors = together(riding.factors(Face(np.full(3, faces[i]), of_hour)))[0]
+            works = np.array([factors @ np.array([1, 4, 1]) / 6])
+            plain = rides_an_hour(riding.spot, riding.along_m_s, riding.lying.cruise_m_s, works)[0]
+            self.assertAlmostEqual(rides[0][i], plain, delta=0.4)
