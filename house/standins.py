@@ -13,7 +13,10 @@ from house.paths import PYTHON, ROOT
 from house.say import say
 
 #: Stand-ins: module, port on 127.0.0.1, and the setting by which the application finds it.
-STANDINS = {"gauge": ("standins.bench_gauge", 7411, "CHORD_GAUGE")}
+STANDINS = {
+    "gauge": ("standins.bench_gauge", 7411, "CHORD_GAUGE"),
+    "buoy": ("standins.swell_buoy", 7412, "CHORD_BUOY"),
+}
 
 
 def _words(name: str, more: Sequence[str]) -> list[str]:

@@ -25,7 +25,7 @@ class Coast:
 
     seed: int = 7
     swell_from_deg: float = 305.0
-    height_m: float = 1.25
+    height_m: float = 0.95
     breeze_from_deg: float = 290.0
 
 
@@ -50,9 +50,9 @@ def _storms(coast: Coast, first_day: int, last_day: int) -> _Storms:
     for day in range(first_day - _FELT_DAYS, last_day + 3):
         random = np.random.default_rng([coast.seed, 11, day + 100_000])
         winter = float(_winter(day))
-        for _ in range(random.poisson(0.22 + 0.28 * winter)):
+        for _ in range(random.poisson(0.42 + 0.32 * winter)):
             far = random.random()
-            size = random.gamma(2.2, 0.45)
+            size = random.gamma(2.4, 0.36)
             rows.append((
                 24 * day + 24 * random.random(),
                 random.uniform(14, 40) * (0.8 + 0.5 * far),
@@ -119,7 +119,7 @@ def made_seas(coast: Coast, hour: Hours) -> Seas:
         direction[part] = np.where(lead, storms.from_deg[k], direction[part])
         energy[part] += height**2
         mean[part] += height**2 * length
-    total = np.sqrt(energy + 0.12**2)
+    total = np.sqrt(energy + (0.2 + 0.2 * _winter(day)) ** 2)
     mean_period = np.maximum(0.78 * mean / np.maximum(energy, 1e-6), 2.5)
     flicker = 1 + 0.03 * _slow_noise([coast.seed, 23], at, 1.0)
     columns = [
@@ -131,3 +131,11 @@ def made_seas(coast: Coast, hour: Hours) -> Seas:
         np.round(wind_from),
     ]
     return seas_of(hour, np.stack(columns))
+
+
+def made_flows(hour: Hours, mean_m3_s: float = 24.0, seed: int = 5) -> Array:
+    """Flow of a made-up river [m3/s] at hours since 1970 UTC: high in spring, with rain that runs off."""
+    at = np.asarray(hour, float)
+    season = 0.35 * np.cos(2 * np.pi * (at / 24 - 110) / _YEAR_DAYS)
+    wet = 0.35 * _slow_noise([seed, 31], at, 24 * 9) + 0.15 * _slow_noise([seed, 32], at, 24 * 2)
+    return np.asarray(np.round(mean_m3_s * np.exp(season + wet), 2))

@@ -12,6 +12,7 @@ from chord_core.documents import Water, parse
 from chord_core.documents.climate import ClimateResult, HoursAsked, Seen
 from chord_core.documents.shore import Shore, Tide
 from chord_core.errors import ChordError
+from chord_core.surfer.spot import pencil_water
 from chord_core.tables import table
 from chord_core.water.bins import class_at
 from chord_core.water.calibrate import calibrated
@@ -295,7 +296,10 @@ class Asked(TestCase):
         water = water_given(said, climate)
         self.assertEqual((water.name, water.crowd, water.duck_dive_needed), ("Ropewalk", "high", True))
         self.assertEqual(len(water.bins), len(climate.bins))
-        self.assertAlmostEqual(water.usual_m or 0, climate.usual_m, delta=0.001)
+        self.assertEqual((water.small_m, water.usual_m, water.big_m), (0.5, 1.0, 1.5))
+        spot, _ = pencil_water(water, 1.75)
+        hours = self.hours.face_m[counted(self.hours, HoursAsked(), SHORE)]
+        self.assertAlmostEqual(spot.days.usual_m / float(np.median(hours)), 1, delta=0.08)
 
 
 def sightings(seas: Seas, truth: Shore, count: int, seed: int, off: float = 0.0) -> list[Seen]:

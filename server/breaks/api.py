@@ -1,14 +1,50 @@
 """Addresses of breaks."""
 
 from django.http import HttpResponse
-from drf_spectacular.utils import extend_schema
+from drf_spectacular.types import OpenApiTypes
+from drf_spectacular.utils import OpenApiParameter, extend_schema
+from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 
 from accounts.scope import ShopView, answer
 from breaks import services
-from breaks.documents import BreakIn, BreakList, BreakOut
+from breaks.documents import (
+    BreakFile,
+    BreakIn,
+    BreakList,
+    BreakOut,
+    FlowsRead,
+    Gives,
+    GivesOf,
+    Now,
+    SeenList,
+    SeenOut,
+)
+from breaks.gives import gives_of
 from breaks.models import Break
+from breaks.now import now_at
 from chord_core.documents import parse
+from chord_core.documents.climate import CalibrateResult, HoursAsked, Seen
+from chord_core.errors import ChordError
+
+#: The question of a climate as an address writes it.
+ASKED = [
+    OpenApiParameter("months", OpenApiTypes.INT, many=True),
+    OpenApiParameter("light", OpenApiTypes.BOOL),
+    OpenApiParameter("free", OpenApiTypes.STR),
+    OpenApiParameter("from_h", OpenApiTypes.INT),
+    OpenApiParameter("to_h", OpenApiTypes.INT),
+]
+
+
+def hours_asked(request: Request) -> HoursAsked:
+    """Which hours count, from an address."""
+    given = {
+        name: request.query_params[name]
+        for name in ("light", "free", "from_h", "to_h")
+        if name in request.query_params
+    }
+    return parse(HoursAsked, {**given, "months": request.query_params.getlist("months")})
 
 
 class BreaksView(ShopView):
@@ -17,7 +53,8 @@ class BreaksView(ShopView):
     @extend_schema(operation_id="breaks_list", responses=BreakList)
     def get(self, request: Request) -> HttpResponse:
         """List them by name."""
-        return answer(BreakList(tuple(map(services.as_document, self.own(Break)))))
+        rows = self.own(Break).select_related("buoy", "flows")
+        return answer(BreakList(tuple(map(services.as_document, rows))))
 
     @extend_schema(request=BreakIn, responses={201: BreakOut})
     def post(self, request: Request) -> HttpResponse:
@@ -45,3 +82,115 @@ class BreakView(ShopView):
         """Take it out; fittings keep the waves they were made for."""
         self.own_or_404(Break, pk).delete()
         return HttpResponse(status=204)
+
+
+class GivesView(ShopView):
+    """What a break gives."""
+
+    @extend_schema(
+        parameters=[*ASKED, OpenApiParameter("body_m", OpenApiTypes.FLOAT, description="for the words")],
+        responses=Gives,
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Show it for months, light and free hours."""
+        body = parse(GivesOf, {"body_m": request.query_params.get("body_m")}).body_m
+        return answer(gives_of(self.own_or_404(Break, pk), hours_asked(request), body))
+
+
+class NowView(ShopView):
+    """Today at a break."""
+
+    @extend_schema(responses=Now)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Show the last hour, the tide and the light; the buoy is asked if that is due."""
+        return answer(now_at(self.own_or_404(Break, pk)))
+
+
+class SeenView(ShopView):
+    """What was seen at a break."""
+
+    @extend_schema(operation_id="breaks_seen_list", responses=SeenList)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """List it in order of time."""
+        return answer(services.seen_at(self.own_or_404(Break, pk)))
+
+    @extend_schema(request=Seen, responses={201: SeenList})
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Write down what somebody saw."""
+        place = self.own_or_404(Break, pk)
+        services.note_seen(place, request.user, parse(Seen, request.data))
+        return answer(services.seen_at(place), 201)
+
+
+class SightingView(ShopView):
+    """One sighting."""
+
+    @extend_schema(responses=SeenOut)
+    def delete(self, request: Request, pk: int, sighting: int) -> HttpResponse:
+        """Strike it out."""
+        self.own_or_404(Break, pk).seen.filter(pk=sighting).delete()
+        return answer(services.seen_at(self.own_or_404(Break, pk)))
+
+
+class CalibrateView(ShopView):
+    """What was seen against what the buoy says."""
+
+    @extend_schema(responses=CalibrateResult)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Show exposure and bottom slope as the sightings pull them; nothing is written."""
+        return answer(services.calibrate(self.own_or_404(Break, pk)))
+
+
+class BreakFileView(ShopView):
+    """A break as a document of its own."""
+
+    @extend_schema(responses=BreakFile)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Send it with what was seen there."""
+        response = answer(services.break_file(self.own_or_404(Break, pk)))
+        response["Content-Disposition"] = 'attachment; filename="break.json"'
+        return response
+
+
+class BreakImportView(ShopView):
+    """A break from a document."""
+
+    @extend_schema(request=BreakFile, responses={201: BreakOut})
+    def post(self, request: Request) -> HttpResponse:
+        """Make it, or lay it over the shop's own of that name."""
+        place = services.import_break(self.shop, request.user, parse(BreakFile, request.data))
+        return answer(services.as_document(place), 201)
+
+
+class FlowsView(ShopView):
+    """What a river's gauge measured."""
+
+    parser_classes = [MultiPartParser]
+
+    @extend_schema(request={"multipart/form-data": OpenApiTypes.OBJECT}, responses=FlowsRead)
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Read a series of flows as CSV."""
+        place = self.own_or_404(Break, pk)
+        file = request.FILES.get("file")
+        if file is None:
+            raise ChordError("file", None, "send one file as “file”")
+        return answer(services.keep_flows(place, file.file, file.name or "file"))
+
+
+class ClimateTableView(ShopView):
+    """What a break gives, as a table."""
+
+    @extend_schema(parameters=ASKED, responses={(200, "text/csv"): OpenApiTypes.STR})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Send its bins as CSV: face, slope, share of the waves."""
+        given = gives_of(self.own_or_404(Break, pk), hours_asked(request))
+        rows = given.climate.bins if given.climate else given.water.bins
+        if not rows:
+            raise ChordError("break", pk, "nothing is measured here: there are no bins to send")
+        lines = [
+            "face_m,steepness,weight",
+            *(f"{r.face_m:.4f},{r.steepness:.4f},{r.weight:.6f}" for r in rows),
+        ]
+        response = HttpResponse("\n".join(lines) + "\n", content_type="text/csv; charset=utf-8")
+        response["Content-Disposition"] = 'attachment; filename="waves.csv"'
+        return response

@@ -1,5 +1,9 @@
-"""Breaks: what waves they give, as remembered in three days."""
+"""Breaks: what waves they give, as remembered in three days, and how they lie to the sea or the river."""
 
+from typing import Any
+
+from buoys.models import Buoy
+from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
 
@@ -7,10 +11,16 @@ from accounts.models import ShopOwned
 from chord_core.documents import Water, parse
 
 KINDS = ["sea", "river", "pool", "white_water"]
+#: Fields of the water document that have columns of their own.
+_COLUMNS = ("name", "kind", "small_m", "usual_m", "big_m", "steepness", "duck_dive_needed")
 
 
 class Break(ShopOwned):
-    """A place where people surf. Face heights in metres."""
+    """A place where people surf. Face heights in metres.
+
+    ``said``: what else is said of its water (``chord-water/1``); ``shore``, ``tide``, ``river``: documents
+    of that name; ``settings``: a pool's; ``mind``: what one has to mind there, in words.
+    """
 
     name = models.CharField(max_length=80)
     about = models.CharField(max_length=120, blank=True)
@@ -20,6 +30,13 @@ class Break(ShopOwned):
     big_m = models.FloatField(null=True)
     steepness = models.CharField(max_length=12, null=True)
     duck_dive_needed = models.BooleanField(null=True)
+    said = models.JSONField(default=dict)
+    shore = models.JSONField(null=True)
+    tide = models.JSONField(null=True)
+    river = models.JSONField(null=True)
+    settings = models.JSONField(default=list)
+    mind = models.CharField(max_length=300, blank=True)
+    buoy = models.ForeignKey(Buoy, on_delete=models.SET_NULL, null=True, related_name="breaks")
 
     class Meta:
         ordering = ["name"]
@@ -37,6 +54,50 @@ class Break(ShopOwned):
         return self.name
 
     def document(self) -> Water:
-        """The break as a ``chord-water/1`` document."""
-        fields = ("name", "kind", "small_m", "usual_m", "big_m", "steepness", "duck_dive_needed")
-        return parse(Water, {name: getattr(self, name) for name in fields})
+        """The break as it is remembered, a ``chord-water/1`` document."""
+        own: dict[str, Any] = {name: getattr(self, name) for name in _COLUMNS}
+        return parse(Water, self.said | own)
+
+    def take(self, water: Water) -> None:
+        """Put what is said of the water into its columns, all else beside them."""
+        values = water.model_dump(mode="json", exclude_none=True, exclude_defaults=True)
+        for name in _COLUMNS:
+            setattr(self, name, getattr(water, name))
+            values.pop(name, None)
+        self.said = values
+
+
+class Flows(models.Model):
+    """What a river's gauge measured: hours since 1970 and flow [m3/s], packed as eight-byte floats."""
+
+    place = models.OneToOneField(Break, on_delete=models.CASCADE, related_name="flows")
+    packed = models.BinaryField()
+    version = models.PositiveIntegerField(default=1)
+
+    def __str__(self) -> str:
+        return f"flows of {self.place}"
+
+
+class Sighting(models.Model):
+    """What somebody saw at a break: local day and hour, face [m], how steep."""
+
+    place = models.ForeignKey(Break, on_delete=models.CASCADE, related_name="seen")
+    day = models.DateField()
+    hour = models.PositiveSmallIntegerField()
+    face_m = models.FloatField()
+    steepness = models.CharField(max_length=12, null=True)
+    seen_by = models.ForeignKey(
+        settings.AUTH_USER_MODEL, on_delete=models.SET_NULL, null=True, related_name="+"
+    )
+
+    class Meta:
+        ordering = ["day", "hour", "pk"]
+        constraints = [
+            models.CheckConstraint(
+                condition=Q(face_m__gte=0.1, face_m__lte=12), name="sighting_face_10_cm_to_12_m"
+            ),
+            models.CheckConstraint(condition=Q(hour__lte=23), name="sighting_hour_of_the_day"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.face_m:g} m on {self.day}"

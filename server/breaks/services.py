@@ -1,30 +1,150 @@
 """Use cases of breaks."""
 
+from __future__ import annotations
+
+from typing import BinaryIO
+
+import numpy as np
+from buoys.models import Buoy
+from buoys.services import seas_of_buoy
 from django.db import IntegrityError, transaction
 
-from accounts.models import Shop
-from breaks.documents import BreakIn, BreakOut
-from breaks.models import Break
+from accounts.models import Shop, User
+from breaks.documents import BreakFile, BreakIn, BreakOut, FlowsRead, SeenList, SeenOut
+from breaks.gives import flows_of, hours_of, river_for, shore_of
+from breaks.models import Break, Flows, Sighting
+from chord_core.documents import Water
+from chord_core.documents.climate import BuoyFault, CalibrateResult, Seen
 from chord_core.errors import ChordError
+from chord_core.water.calibrate import calibrated
+from chord_core.water.river import read_flows
+
+#: Fields of a break that are no part of its water.
+_BESIDE = ("about", "mind")
+_DOCUMENTS = {"shore": "shore", "tide_table": "tide", "river": "river"}
 
 
 def as_document(place: Break) -> BreakOut:
     """A break as it is sent."""
-    return BreakOut(id=place.pk, about=place.about, **place.document().model_dump(exclude={"water_kg_m3"}))
+    documents = {name: getattr(place, column) for name, column in _DOCUMENTS.items()}
+    pool = place.kind == "pool" and bool(place.settings)
+    return BreakOut.model_validate(
+        place.document().model_dump(exclude_unset=True)
+        | {name: getattr(place, name) for name in _BESIDE}
+        | documents
+        | {
+            "id": place.pk,
+            "settings": place.settings,
+            "buoy_id": place.buoy_id,
+            "measured": pool or river_for(place) is not None or hours_of(place) is not None,
+        }
+    )
+
+
+def _stored(document: object) -> object:
+    return document.model_dump(mode="json") if document is not None else None
 
 
 def keep_break(shop: Shop, given: BreakIn, place: Break | None = None) -> Break:
     """Write a break, new or changed.
 
     Raises:
-        ChordError: the shop has another break of this name.
+        ChordError: the shop has another break of this name, or no such buoy.
     """
     place = place or Break(shop=shop)
-    for field, value in given.model_dump(exclude={"water_kg_m3"}).items():
-        setattr(place, field, value)
+    place.take(Water.model_validate(given.model_dump(include=set(Water.model_fields))))
+    for name in _BESIDE:
+        setattr(place, name, getattr(given, name))
+    for name, column in _DOCUMENTS.items():
+        setattr(place, column, _stored(getattr(given, name)))
+    place.settings = [_stored(row) for row in given.settings]
+    place.buoy = None
+    if given.buoy_id is not None:
+        place.buoy = Buoy.objects.of(shop).filter(pk=given.buoy_id).first()
+        if place.buoy is None:
+            raise ChordError("buoy_id", given.buoy_id, "there is no such buoy in this shop")
     try:
         with transaction.atomic():
             place.save()
     except IntegrityError as error:
         raise ChordError("name", given.name, f"There is a break “{given.name}” already.") from error
     return place
+
+
+def seen_at(place: Break) -> SeenList:
+    """What was seen at a break."""
+    rows = place.seen.values_list("pk", "day", "hour", "face_m", "steepness")
+    return SeenList(
+        tuple(
+            SeenOut(id=pk, day=day, hour=hour, face_m=face, steepness=steep)
+            for pk, day, hour, face, steep in rows
+        )
+    )
+
+
+def note_seen(place: Break, person: User | None, given: Seen) -> Sighting:
+    """Write down what somebody saw."""
+    return Sighting.objects.create(place=place, seen_by=person, **given.model_dump())
+
+
+def calibrate(place: Break) -> CalibrateResult:
+    """What the sightings of a break make of its shore; nothing is written.
+
+    Raises:
+        ChordError: there is no shore, buoy or sighting, or the buoy was away at all of them.
+    """
+    shore = shore_of(place)
+    if not shore or not place.buoy:
+        raise ChordError("shore", None, "say first how the break lies and which buoy is its own")
+    seen = [Seen(**row.model_dump(exclude={"id"})) for row in seen_at(place).root]
+    if not seen:
+        raise ChordError("seen", None, "note first what was seen: day, hour and face")
+    return calibrated(seas_of_buoy(place.buoy), shore, seen, place.buoy.depth_m)
+
+
+def break_file(place: Break) -> BreakFile:
+    """A break as a document of its own; the buoy is the shop's, and stays there."""
+    known = as_document(place).model_dump(exclude={"id", "measured", "buoy_id"}, exclude_none=True)
+    seen = tuple(Seen(**row.model_dump(exclude={"id"})) for row in seen_at(place).root)
+    return BreakFile(place=BreakIn.model_validate(known), seen=seen)
+
+
+@transaction.atomic
+def import_break(shop: Shop, person: User | None, given: BreakFile) -> Break:
+    """Make a break from a document, or lay it over the shop's own of that name; all or nothing."""
+    old = Break.objects.of(shop).filter(name=given.place.name).first()
+    buoy = old.buoy_id if old else given.place.buoy_id
+    place = keep_break(shop, given.place.model_copy(update={"buoy_id": buoy}), old)
+    known = {(row.day, row.hour, row.face_m) for row in seen_at(place).root}
+    for row in given.seen:
+        if (row.day, row.hour, row.face_m) not in known:
+            note_seen(place, person, row)
+    return place
+
+
+@transaction.atomic
+def keep_flows(place: Break, raw: BinaryIO, name: str) -> FlowsRead:
+    """Read a flow gauge's series into a river, over what was there; a later reading of an hour stands.
+
+    Raises:
+        ChordError: the break is no river, or the file no such series; nothing is written.
+    """
+    if place.kind != "river":
+        raise ChordError("kind", place.kind, "only a river has a flow gauge")
+    found = read_flows(raw, name)
+    kept = flows_of(place)
+    rows = dict(zip(kept.hour, kept.flow_m3_s, strict=True)) if kept else {}
+    rows |= dict(zip(found.hour, found.flow_m3_s, strict=True))
+    hour = np.array(sorted(rows))
+    flow = np.array([rows[at] for at in hour])
+    packed = np.stack([hour, flow]).astype("<f8").tobytes()
+    held, new = Flows.objects.select_for_update().get_or_create(place=place, defaults={"packed": packed})
+    if not new:
+        held.packed, held.version = packed, held.version + 1
+        held.save()
+    place.refresh_from_db()
+    span = [np.datetime64(int(at), "h").astype("datetime64[D]").astype(object) for at in (hour[0], hour[-1])]
+    faults = tuple(BuoyFault(**vars(fault)) for fault in found.faults)
+    return FlowsRead(
+        readings=len(found.hour), faults=faults, faulty=found.faulty, from_day=span[0], to_day=span[1]
+    )

@@ -37,6 +37,7 @@ INSTALLED_APPS = [
     "csp",
     "accounts",
     "surfers",
+    "buoys",
     "breaks",
     "rack",
     "fittings",
@@ -97,6 +98,8 @@ USE_TZ = True
 
 #: Where the bench gauge listens, as host:port; empty: there is none.
 GAUGE = env.str("CHORD_GAUGE", default="")
+#: Where the service of the buoys answers, as host:port; empty: nothing is polled.
+BUOY = env.str("CHORD_BUOY", default="")
 
 WEB_DIST = ROOT / "web" / "dist"
 STATIC_URL = "/static/"

@@ -1,5 +1,6 @@
 """All addresses of the server."""
 
+from buoys import api as buoys
 from django.urls import path, re_path
 
 from accounts import api as accounts
@@ -35,6 +36,23 @@ urlpatterns = [
     path("api/rack/rows/", rack.RowsView.as_view(), name="rows"),
     path("api/breaks/", breaks.BreaksView.as_view(), name="breaks"),
     path("api/breaks/<int:pk>/", breaks.BreakView.as_view(), name="break"),
+    *(
+        path(f"api/breaks/<int:pk>/{name}/", view.as_view(), name=f"break-{name}")
+        for name, view in (
+            ("gives", breaks.GivesView),
+            ("now", breaks.NowView),
+            ("seen", breaks.SeenView),
+            ("calibrate", breaks.CalibrateView),
+            ("flows", breaks.FlowsView),
+        )
+    ),
+    path("api/breaks/<int:pk>/seen/<int:sighting>/", breaks.SightingView.as_view(), name="sighting"),
+    path("api/breaks/<int:pk>/break.json", breaks.BreakFileView.as_view(), name="break-file"),
+    path("api/breaks/<int:pk>/waves.csv", breaks.ClimateTableView.as_view(), name="break-table"),
+    path("api/breaks/import/", breaks.BreakImportView.as_view(), name="break-import"),
+    path("api/buoys/", buoys.BuoysView.as_view(), name="buoys"),
+    path("api/buoys/<int:pk>/", buoys.BuoyView.as_view(), name="buoy"),
+    path("api/buoys/<int:pk>/hours/", buoys.BuoyFilesView.as_view(), name="buoy-hours"),
     path("api/fittings/", fittings.FittingsView.as_view(), name="fittings"),
     path("api/fittings/<int:pk>/", fittings.FittingView.as_view(), name="fitting"),
     path("api/fittings/<int:pk>/windows/", fittings.WindowsView.as_view(), name="windows"),
@@ -46,6 +64,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/why-not/", fittings.WhyNotView.as_view(), name="why-not"),
     path("api/fittings/<int:pk>/compare/", fittings.CompareView.as_view(), name="compare"),
     path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
+    path("api/fittings/<int:pk>/worth/", fittings.WorthView.as_view(), name="worth"),
     path("api/fittings/<int:pk>/hand-out.pdf", fittings.HandOutView.as_view(), name="hand-out"),
     re_path(r"^(?!api/|static/).*$", views.page, name="page"),
 ]

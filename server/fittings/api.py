@@ -8,6 +8,7 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 
 from accounts.scope import ShopView, answer
+from breaks.api import ASKED, hours_asked
 from chord_core.documents import parse
 from chord_core.hull.describe import describe_hull
 from fittings import services
@@ -27,6 +28,7 @@ from fittings.documents import (
     Why,
     WhyNot,
     WhyNotOf,
+    Worth,
 )
 from fittings.models import Fitting
 from rack.models import Board
@@ -227,3 +229,12 @@ class HandOutView(ShopView):
         response = HttpResponse(page, content_type="application/pdf")
         response["Content-Disposition"] = f'inline; filename="fitting-{pk}.pdf"'
         return response
+
+
+class WorthView(ShopView):
+    """Days worth going."""
+
+    @extend_schema(parameters=ASKED, responses=Worth)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Count them at the ticket's break, in the hours that one has."""
+        return answer(services.worth_of(self.own_or_404(Fitting, pk), hours_asked(request)))

@@ -18,6 +18,7 @@ from chord_core.documents.answers import (
     SizeResult,
 )
 from chord_core.documents.base import Document, Result
+from chord_core.documents.climate import WorthResult
 from chord_core.documents.names import FamilyName
 from chord_core.documents.requests import Pinned, TargetL
 from chord_core.documents.results import Curves, Dims, RideResult
@@ -68,12 +69,14 @@ class FittingIn(Document):
 
 
 class FittingPatch(Document):
-    """A change of a ticket. Facts and water are merged: a null takes a fact back to pencil."""
+    """A change of a ticket. Facts and water are merged: a null takes a fact back to pencil. ``go_by``: take
+    the waves that the break's buoy or gauge measured, or those that are remembered."""
 
     version: int
     facts: dict[str, Any] = Field(default_factory=dict)
     water: dict[str, Any] = Field(default_factory=dict)
     break_id: int | None = None
+    go_by: Literal["measured", "remembered"] | None = None
     target_l: TargetL | None = None
     pinned: Pins | None = None
     bench_id: int | None = None
@@ -238,3 +241,11 @@ class FittingDocument(Document):
     target_l: TargetL | None = None
     pinned: Pins | None = None
     bench: Board | None = None
+
+
+class Worth(Result):
+    """Days worth going at the ticket's break: on the board on the bench, and on the present one."""
+
+    board: str
+    present: str
+    worth: WorthResult

@@ -6,11 +6,13 @@ from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import Shop, User
+from breaks.gives import water_of
 from breaks.models import Break
 from chord_core.documents import Surfer as Facts
 from chord_core.documents import Water, parse
 from chord_core.documents.answers import PinnedSize, SizeResult, Windows
 from chord_core.documents.base import Document
+from chord_core.documents.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.describe import dims_of
 from chord_core.tables import tables_version
@@ -30,13 +32,17 @@ from fittings.documents import (
     SettledSize,
     Why,
     WhyNot,
+    Worth,
 )
 from fittings.hand_out import hand_out
 from fittings.models import Fitting
+from fittings.worth import worth_for
 from rack.models import Board as RackBoard
 from surfers.models import Surfer
 from surfers.services import new_surfer, remember
 
+#: Days that stay as a surfer remembers them, whatever is measured.
+_REMEMBERED = ("small_m", "big_m", "kind", "name")
 #: The boards that a surfer speaks of.
 _BOARDS = ("present_board", "best_board", "worst_board")
 
@@ -172,9 +178,9 @@ def open_fitting(shop: Shop, person: User | None, given: FittingIn) -> Fitting:
     last = surfer.fittings.order_by("-pk").first() if surfer else None
     if last:
         facts = parse(Facts, last.facts | _stored(given.facts), "facts")
-        water, place = _stored(place.document()) if place else last.water, place or last.surf_break
+        water, place = _stored(water_of(place)) if place else last.water, place or last.surf_break
     else:
-        facts, water = given.facts, _stored(place.document()) if place else {}
+        facts, water = given.facts, _stored(water_of(place)) if place else {}
     surfer = surfer or new_surfer(shop, facts)
     return Fitting.objects.create(
         shop=shop,
@@ -191,12 +197,35 @@ def _merged(old: dict[str, Any], change: dict[str, Any]) -> dict[str, Any]:
     return {key: value for key, value in {**old, **change}.items() if value is not None}
 
 
+def _gone_by(fitting: Fitting, way: str) -> dict[str, Any]:
+    """The water of a ticket with what its break measured in it, or without; what was typed stays.
+
+    Raises:
+        ChordError: nothing is measured there.
+    """
+    place = fitting.surf_break
+    said, real = (place.document(), water_of(place)) if place else (None, None)
+    if not (said and real) or said == real:
+        raise ChordError("go_by", way, "nothing is measured at this break")
+    measured = {
+        name: value
+        for name, value in _stored(real).items()
+        if value != getattr(said, name) and name not in _REMEMBERED
+    }
+    if way == "measured":
+        return _stored(parse(Water, fitting.water | measured, "water"))
+    back = {name: getattr(said, name) for name in measured}
+    return _stored(parse(Water, _merged(fitting.water, {**back, "bins": None}), "water"))
+
+
 def _apply(fitting: Fitting, patch: FittingPatch) -> None:
     given = patch.model_fields_set
     if "break_id" in given:
         fitting.surf_break = _own(fitting.shop, Break, "break_id", patch.break_id)
         if fitting.surf_break:
-            fitting.water = _stored(fitting.surf_break.document())
+            fitting.water = _stored(water_of(fitting.surf_break))
+    if patch.go_by:
+        fitting.water = _gone_by(fitting, patch.go_by)
     if patch.water:
         fitting.water = _stored(parse(Water, _merged(fitting.water, patch.water), "water"))
     if patch.facts:
@@ -262,3 +291,12 @@ def change_fitting(shop: Shop, pk: int, patch: FittingPatch) -> Fitting:
     fitting.tables_version = tables_version()
     fitting.save()
     return fitting
+
+
+def worth_of(fitting: Fitting, asked: HoursAsked) -> Worth:
+    """Days worth going at a ticket's break.
+
+    Raises:
+        ChordError: no buoy measured there, or no board can be judged yet.
+    """
+    return worth_for(fitting, *_said(fitting), asked)

@@ -106,21 +106,11 @@ def climate_of(hours: BreakHours, shore: Shore, asked: HoursAsked) -> ClimateRes
 
 
 def water_given(said: Water, climate: ClimateResult) -> Water:
-    """A break's water with what a buoy's hours say in place of what is remembered: its bins, chop and the
-    three days; all else as it was said."""
-    big = max(climate.big_m, 1.02 * climate.usual_m)
-    small = min(climate.small_m, 0.98 * climate.usual_m)
-    return Water.model_validate(
-        said.model_dump(exclude_none=True)
-        | {
-            "bins": [row.model_dump() for row in climate.bins],
-            "chop_m": round(climate.chop_m, 3),
-            "small_m": round(max(small, 0.1), 3),
-            "usual_m": round(max(climate.usual_m, 0.11), 3),
-            "big_m": round(max(big, 0.12), 3),
-            "steepness": climate.steepness,
-        }
-    )
+    """A break's water with what a buoy's hours say laid over it: bins and chop. The three remembered days
+    stay as they were said, to be held against what is real; bins go before them wherever one counts."""
+    kept = said.model_dump(exclude_none=True, exclude={"steepness"})
+    bins = [row.model_dump() for row in climate.bins]
+    return Water.model_validate(kept | {"bins": bins, "chop_m": round(climate.chop_m, 3)})
 
 
 def climate_answer(request: ClimateRequest) -> ClimateAnswer:

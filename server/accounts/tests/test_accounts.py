@@ -3,6 +3,7 @@
 import re
 from typing import Any
 
+from buoys.models import Buoy
 from django.test import Client, TestCase, override_settings
 from django.urls import get_resolver
 from django.urls.resolvers import URLPattern
@@ -114,7 +115,8 @@ class Walls(ApiCase):
         super().setUpTestData()
         cls.other, cls.stranger = make_shop("south")
         cls.board = Board.objects.of(cls.shop).first()
-        cls.place = Break.objects.create(shop=cls.shop, name="Ropewalk")
+        cls.buoy = Buoy.objects.create(shop=cls.shop, name="Outer Bank")
+        cls.place = Break.objects.create(shop=cls.shop, name="Ropewalk", buoy=cls.buoy)
 
     def addresses(self) -> list[tuple[str, str]]:
         patterns = [p for p in get_resolver().url_patterns if isinstance(p, URLPattern)]
@@ -134,16 +136,39 @@ class Walls(ApiCase):
 
     def test_from_another_shop_nothing_is_there(self) -> None:
         ticket = self.ticket()
-        parts = ("windows", "doubts", "since", "faces", "why", "why-not", "compare", "document", "hand-out")
+        parts = (
+            "windows",
+            "doubts",
+            "since",
+            "faces",
+            "why",
+            "why-not",
+            "compare",
+            "document",
+            "hand-out",
+            "worth",
+        )
         of_ticket = dict.fromkeys(("fitting", *parts), ticket["id"])
         of_board = dict.fromkeys(
             ("board", "sheet", "trade-in", "range", "tag", "board-svg", "board-dxf", "board-json"),
             self.board.pk,
         )
-        own = {**of_board, "break": self.place.pk, **of_ticket}
+        of_break = dict.fromkeys(
+            (
+                "break",
+                "sighting",
+                *(
+                    f"break-{part}"
+                    for part in ("gives", "now", "seen", "calibrate", "flows", "file", "table")
+                ),
+            ),
+            self.place.pk,
+        )
+        of_buoy = dict.fromkeys(("buoy", "buoy-hours"), self.buoy.pk)
+        own = {**of_board, **of_break, **of_buoy, **of_ticket}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
-        bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}}
+        bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}, "buoy": {"name": "Stolen"}}
         seen = set()
         for name, path in self.addresses():
             if "<" not in path:
@@ -162,7 +187,7 @@ class Walls(ApiCase):
     def test_lists_of_another_shop_are_empty(self) -> None:
         self.ticket()
         self.client.force_login(self.stranger)
-        for path in ("/api/boards/", "/api/breaks/", "/api/fittings/"):
+        for path in ("/api/boards/", "/api/breaks/", "/api/buoys/", "/api/fittings/"):
             self.assertEqual(self.good("get", path), [])
 
     def test_a_ticket_cannot_point_into_another_shop(self) -> None:

@@ -197,6 +197,219 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/breaks/{id}/break.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it with what was seen there. */
+        get: operations["breaks_break.json_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/calibrate/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show exposure and bottom slope as the sightings pull them; nothing is written. */
+        get: operations["breaks_calibrate_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/flows/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Read a series of flows as CSV. */
+        post: operations["breaks_flows_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/gives/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show it for months, light and free hours. */
+        get: operations["breaks_gives_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/now/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show the last hour, the tide and the light; the buoy is asked if that is due. */
+        get: operations["breaks_now_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/seen/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List it in order of time. */
+        get: operations["breaks_seen_list"];
+        put?: never;
+        /** @description Write down what somebody saw. */
+        post: operations["breaks_seen_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/seen/{sighting}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Strike it out. */
+        delete: operations["breaks_seen_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/{id}/waves.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send its bins as CSV: face, slope, share of the waves. */
+        get: operations["breaks_waves.csv_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/breaks/import/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Make it, or lay it over the shop's own of that name. */
+        post: operations["breaks_import_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/buoys/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them by name. */
+        get: operations["buoys_list"];
+        put?: never;
+        /** @description Add one. */
+        post: operations["buoys_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/buoys/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show it. */
+        get: operations["buoys_retrieve"];
+        /** @description Change it. */
+        put: operations["buoys_update"];
+        post?: never;
+        /** @description Take it out with its hours; breaks keep what they remember. */
+        delete: operations["buoys_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/buoys/{id}/hours/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send its hours as CSV. */
+        get: operations["buoys_hours_retrieve"];
+        put?: never;
+        /**
+         * @description Read files of buoy text, plain or packed, as far as they are sound.
+         *
+         *     Lines of JSON: ``{"file": name, "lines": n}`` as it goes on; at last ``{"read": …}``.
+         */
+        post: operations["buoys_hours_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/": {
         parameters: {
             query?: never;
@@ -379,6 +592,23 @@ export interface paths {
         };
         /** @description Search now: windows, tails, fins and builds. */
         get: operations["fitting_windows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/worth/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Count them at the ticket's break, in the hours that one has. */
+        get: operations["fittings_worth_retrieve"];
         put?: never;
         post?: never;
         delete?: never;
@@ -847,6 +1077,18 @@ export interface components {
             works: number;
         };
         /**
+         * Bin
+         * @description Waves of one size: face height [m], steepest slope of the face, share of the waves.
+         */
+        Bin: {
+            /** Face M */
+            face_m: number;
+            /** Steepness */
+            steepness: number;
+            /** Weight */
+            weight: number;
+        };
+        /**
          * Board
          * @description A surfboard, ``chord-board/1``.
          */
@@ -1105,8 +1347,20 @@ export interface components {
             count?: number | null;
         };
         /**
+         * BreakFile
+         * @description A break as a document of its own, ``chord-break/1``: with what was seen there.
+         */
+        BreakFile: {
+            place: components["schemas"]["BreakIn"];
+            /**
+             * Seen
+             * @default []
+             */
+            seen?: components["schemas"]["Seen"][];
+        };
+        /**
          * BreakIn
-         * @description A break as typed: a water with a name and a few words about it.
+         * @description A break as typed: a water with a name, a few words about it, how it lies, its buoy.
          */
         BreakIn: {
             /** Name */
@@ -1212,6 +1466,27 @@ export interface components {
              * @default
              */
             about?: string;
+            /**
+             * Mind
+             * @default
+             */
+            mind?: string;
+            /** @default null */
+            shore?: components["schemas"]["Shore"] | null;
+            /** @default null */
+            tide_table?: components["schemas"]["Tide"] | null;
+            /** @default null */
+            river?: components["schemas"]["River"] | null;
+            /**
+             * Settings
+             * @default []
+             */
+            settings?: components["schemas"]["Setting"][];
+            /**
+             * Buoy Id
+             * @default null
+             */
+            buoy_id?: number | null;
         };
         /**
          * BreakList
@@ -1220,7 +1495,7 @@ export interface components {
         BreakList: components["schemas"]["BreakOut"][];
         /**
          * BreakOut
-         * @description A break of the shop.
+         * @description A break of the shop; ``measured``: whether there are hours of a buoy or a gauge for it.
          */
         BreakOut: {
             /** Name */
@@ -1326,8 +1601,132 @@ export interface components {
              * @default
              */
             about?: string;
+            /**
+             * Mind
+             * @default
+             */
+            mind?: string;
+            /** @default null */
+            shore?: components["schemas"]["Shore"] | null;
+            /** @default null */
+            tide_table?: components["schemas"]["Tide"] | null;
+            /** @default null */
+            river?: components["schemas"]["River"] | null;
+            /**
+             * Settings
+             * @default []
+             */
+            settings?: components["schemas"]["Setting"][];
+            /**
+             * Buoy Id
+             * @default null
+             */
+            buoy_id?: number | null;
             /** Id */
             id: number;
+            /** Measured */
+            measured: boolean;
+        };
+        /**
+         * BuoyFault
+         * @description What was left out of a file: its line (0: the packing), the column if it is one, and why.
+         */
+        BuoyFault: {
+            /** Line */
+            line: number;
+            /** Column */
+            column: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * BuoyIn
+         * @description A buoy as typed. ``station``: its name at the service that is polled; ``depth_m``: water under it.
+         */
+        BuoyIn: {
+            /** Name */
+            name: string;
+            /**
+             * Station
+             * @default
+             */
+            station?: string;
+            /**
+             * Depth M
+             * @default null
+             */
+            depth_m?: number | null;
+        };
+        /**
+         * BuoyList
+         * @description The buoys of the shop.
+         */
+        BuoyList: components["schemas"]["BuoyOut"][];
+        /**
+         * BuoyOut
+         * @description A buoy of the shop: hours that it has, share of missing ones, first and last day, when it was asked and
+         *     what is wrong with it, empty when nothing is.
+         */
+        BuoyOut: {
+            /** Name */
+            name: string;
+            /**
+             * Station
+             * @default
+             */
+            station?: string;
+            /**
+             * Depth M
+             * @default null
+             */
+            depth_m?: number | null;
+            /** Id */
+            id: number;
+            /** Hours */
+            hours: number;
+            /** Missing */
+            missing: number | null;
+            /** From Day */
+            from_day: string | null;
+            /** To Day */
+            to_day: string | null;
+            /** Last */
+            last: string | null;
+            /** Polled At */
+            polled_at: string | null;
+            /** Poll Says */
+            poll_says: string;
+        };
+        /**
+         * CalibrateResult
+         * @description What sightings make of a shore: exposure and bottom slope before and after with one standard deviation,
+         *     root mean square of ln(seen / said) before and after, how many sightings were used, and each of them.
+         */
+        CalibrateResult: {
+            /** Exposure Was */
+            exposure_was: number;
+            /** Exposure */
+            exposure: number;
+            /** Exposure Sd */
+            exposure_sd: number;
+            /** Bottom Slope Was */
+            bottom_slope_was: number;
+            /** Bottom Slope */
+            bottom_slope: number;
+            /** Bottom Slope Sd */
+            bottom_slope_sd: number;
+            /** Off Before */
+            off_before: number;
+            /** Off After */
+            off_after: number;
+            /** Used */
+            used: number;
+            /** Unused */
+            unused: number;
+            /** Before */
+            before: components["schemas"]["SeenAgainst"][];
+            /** After */
+            after: components["schemas"]["SeenAgainst"][];
         };
         /**
          * Change
@@ -1379,6 +1778,49 @@ export interface components {
              * @default
              */
             says: string;
+        };
+        /**
+         * ClimateResult
+         * @description What a break gives in the hours that count.
+         *
+         *     ``small_m``, ``usual_m``, ``big_m``: the days at 15, 50 and 90 %; ``bins``: as a fitting takes them;
+         *     ``quantiles`` of the days' faces; ``years``: how many the record covers; ``missing``: share of its hours
+         *     without a reading; ``known_hours``: counted hours that are known.
+         */
+        ClimateResult: {
+            /** Small M */
+            small_m: number;
+            /** Usual M */
+            usual_m: number;
+            /** Big M */
+            big_m: number;
+            /** Steepness */
+            steepness: string;
+            /** Chop M */
+            chop_m: number;
+            /** Bins */
+            bins: components["schemas"]["Bin"][];
+            map: components["schemas"]["MapShare"];
+            /** Quantiles */
+            quantiles: components["schemas"]["DayGives"][];
+            /** Months */
+            months: components["schemas"]["MonthGives"][];
+            /** Years */
+            years: number;
+            /** Missing */
+            missing: number;
+            /** Known Hours */
+            known_hours: number;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
         };
         /**
          * Closed
@@ -1446,6 +1888,21 @@ export interface components {
             result: components["schemas"]["CompareResult"];
         };
         /**
+         * Constant
+         * @description A harmonic constant: amplitude [m] and phase lag on Greenwich [deg].
+         */
+        Constant: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "M2" | "S2" | "N2" | "K2" | "K1" | "O1" | "P1" | "Q1" | "M4" | "MS4" | "MF" | "MM" | "SA" | "SSA";
+            /** Amplitude M */
+            amplitude_m: number;
+            /** Phase Deg */
+            phase_deg: number;
+        };
+        /**
          * Coverage
          * @description Works share over face heights [m] (rows) and steepest slopes (columns).
          */
@@ -1489,6 +1946,16 @@ export interface components {
             high_m: number;
             /** Share */
             share: number;
+        };
+        /**
+         * DayGives
+         * @description Face height [m] under which a share of the days lies.
+         */
+        DayGives: {
+            /** Share */
+            share: number;
+            /** Face M */
+            face_m: number;
         };
         /**
          * Derivation
@@ -1646,6 +2113,35 @@ export interface components {
             sessions: number;
             /** Says */
             says: string;
+        };
+        /**
+         * FileRead
+         * @description How a file was read: its readings, the hours it added or changed, what was left out.
+         */
+        FileRead: {
+            /** Name */
+            name: string;
+            /** Readings */
+            readings: number;
+            /** Hours */
+            hours: number;
+            /** Faults */
+            faults: components["schemas"]["BuoyFault"][];
+            /** Faulty */
+            faulty: number;
+            /** Stuck Spells */
+            stuck_spells: number;
+        };
+        /**
+         * FilesRead
+         * @description How files were read, and what was refused whole.
+         */
+        FilesRead: {
+            /** Files */
+            files: components["schemas"]["FileRead"][];
+            /** Refused */
+            refused: components["schemas"]["BuoyFault"][];
+            buoy: components["schemas"]["BuoyOut"];
         };
         /**
          * FinAdvice
@@ -1828,7 +2324,8 @@ export interface components {
         };
         /**
          * FittingPatch
-         * @description A change of a ticket. Facts and water are merged: a null takes a fact back to pencil.
+         * @description A change of a ticket. Facts and water are merged: a null takes a fact back to pencil. ``go_by``: take
+         *     the waves that the break's buoy or gauge measured, or those that are remembered.
          */
         FittingPatch: {
             /** Version */
@@ -1846,6 +2343,11 @@ export interface components {
              * @default null
              */
             break_id?: number | null;
+            /**
+             * Go By
+             * @default null
+             */
+            go_by?: ("measured" | "remembered") | null;
             /**
              * Target L
              * @default null
@@ -1977,6 +2479,28 @@ export interface components {
             reserve_share: number | null;
         };
         /**
+         * FlowsRead
+         * @description How a series of flows was read.
+         */
+        FlowsRead: {
+            /** Readings */
+            readings: number;
+            /** Faults */
+            faults: components["schemas"]["BuoyFault"][];
+            /** Faulty */
+            faulty: number;
+            /**
+             * From Day
+             * Format: date
+             */
+            from_day: string;
+            /**
+             * To Day
+             * Format: date
+             */
+            to_day: string;
+        };
+        /**
          * Foil
          * @description Thickness [m] one foot from the tips.
          */
@@ -2062,6 +2586,31 @@ export interface components {
             rocker_m: number | null;
         };
         /**
+         * Gives
+         * @description What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
+         *
+         *     ``says``: sentences; ``unsure``: how far what is only remembered may be off, empty where it is measured;
+         *     ``foam_m``: the white water of its small, usual and big day for a learner.
+         */
+        Gives: {
+            asked: components["schemas"]["HoursAsked"];
+            climate: components["schemas"]["ClimateResult"] | null;
+            river: components["schemas"]["RiverResult"] | null;
+            water: components["schemas"]["Water"];
+            /** Says */
+            says: string[];
+            /** Unsure */
+            unsure: string;
+            /** Remembered */
+            remembered: components["schemas"]["RememberedDay"][];
+            /** Foam M */
+            foam_m: [
+                number,
+                number,
+                number
+            ] | null;
+        };
+        /**
          * HandOver
          * @description Face height [m] at which one board hands over to another on faces of a steepness, and the band in which
          *     either will do: ``below`` and ``above`` are places in ``boards``.
@@ -2104,6 +2653,38 @@ export interface components {
             word: string;
             /** Share */
             share: number;
+        };
+        /**
+         * HoursAsked
+         * @description Which hours count: months 1-12 (none: all), with light only, when one is free, local hours.
+         */
+        HoursAsked: {
+            /**
+             * Months
+             * @default []
+             */
+            months?: number[];
+            /**
+             * Light
+             * @default true
+             */
+            light?: boolean;
+            /**
+             * Free
+             * @default any day
+             * @enum {string}
+             */
+            free?: "any day" | "evenings and weekends" | "weekends";
+            /**
+             * From H
+             * @default null
+             */
+            from_h?: number | null;
+            /**
+             * To H
+             * @default null
+             */
+            to_h?: number | null;
         };
         /**
          * HullRequest
@@ -2276,6 +2857,21 @@ export interface components {
             family_guess: "long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up";
         };
         /**
+         * MapShare
+         * @description The map of the year: edges of face height [m] and slope, share of the counted hours in each cell, row
+         *     by row from the smallest face; ``flat``: share with nothing to ride.
+         */
+        MapShare: {
+            /** Face Edges M */
+            face_edges_m: number[];
+            /** Slope Edges */
+            slope_edges: number[];
+            /** Share */
+            share: number[][];
+            /** Flat */
+            flat: number;
+        };
+        /**
          * Me
          * @description What a person may change of themselves; what is not given stays.
          */
@@ -2295,6 +2891,33 @@ export interface components {
              * @default null
              */
             faces?: ("words" | "face" | "back") | null;
+        };
+        /**
+         * MonthGives
+         * @description A month: median face of its days [m], share of days from chest height on, hours that count a day.
+         */
+        MonthGives: {
+            /** Month */
+            month: number;
+            /** Face M */
+            face_m: number | null;
+            /** Hours A Day */
+            hours_a_day: number;
+        };
+        /**
+         * MonthWorth
+         * @description A month: days on which the first board is worth going, the second (null without one), and days on which
+         *     neither is; of an ordinary month.
+         */
+        MonthWorth: {
+            /** Month */
+            month: number;
+            /** Days */
+            days: number;
+            /** Days Other */
+            days_other: number | null;
+            /** Neither */
+            neither: number;
         };
         /**
          * Need
@@ -2359,6 +2982,62 @@ export interface components {
             from_tail_m: number | null;
             /** Unsure L */
             unsure_l: number;
+        };
+        /**
+         * Now
+         * @description The last hour at a break, its tide of the day, and the light.
+         *
+         *     ``says``: what is wrong with the buoy, or how old its hour is; ``tides``: height [m] every half hour from
+         *     ``day_begins``; ``light``: first and last hour of light [h of the local day].
+         */
+        Now: {
+            /** At */
+            at: string | null;
+            /** Age H */
+            age_h: number | null;
+            /** Fresh */
+            fresh: boolean;
+            /** Height M */
+            height_m: number | null;
+            /** Period S */
+            period_s: number | null;
+            /** From Deg */
+            from_deg: number | null;
+            /** Wind M S */
+            wind_m_s: number | null;
+            /** Wind From Deg */
+            wind_from_deg: number | null;
+            /** Face M */
+            face_m: number | null;
+            /** Steepness */
+            steepness: string | null;
+            /** Flow M3 S */
+            flow_m3_s: number | null;
+            /** Works */
+            works: boolean | null;
+            /** Says */
+            says: string;
+            /**
+             * Local Now
+             * Format: date-time
+             */
+            local_now: string;
+            /**
+             * Day Begins
+             * Format: date-time
+             */
+            day_begins: string;
+            /** Tides */
+            tides: number[];
+            /** Turns */
+            turns: components["schemas"]["TurnSays"][];
+            /** Works At */
+            works_at: boolean[];
+            /** Light */
+            light: [
+                number,
+                number
+            ] | null;
         };
         /**
          * OnTheWave
@@ -2626,6 +3305,31 @@ export interface components {
             cautions: string[];
         };
         /**
+         * Rated
+         * @description What a standing wave is at one flow: flow [m3/s], speed [m/s] and depth [m] of the water before the
+         *     wave, height [m] and slope of the face, share of air in it.
+         */
+        Rated: {
+            /** Flow M3 S */
+            flow_m3_s: number;
+            /** Speed M S */
+            speed_m_s: number;
+            /** Depth M */
+            depth_m: number;
+            /** Face M */
+            face_m: number;
+            /**
+             * Slope
+             * @default 0.27
+             */
+            slope?: number;
+            /**
+             * Aeration
+             * @default 0
+             */
+            aeration?: number;
+        };
+        /**
          * ReadOut
          * @description A table as it was read: its rows, columns that nobody reads, how many rows have faults, how many are
          *     new here.
@@ -2677,6 +3381,21 @@ export interface components {
             kept: boolean;
             /** Says */
             says: string;
+        };
+        /**
+         * RememberedDay
+         * @description One of the three remembered days against what is measured: face [m], share of days that are smaller,
+         *     null where nothing is measured; the measured day of that name [m].
+         */
+        RememberedDay: {
+            /** Name */
+            name: string;
+            /** Face M */
+            face_m: number;
+            /** Share */
+            share: number | null;
+            /** Real M */
+            real_m: number | null;
         };
         /**
          * RideResult
@@ -2794,6 +3513,48 @@ export interface components {
             low: number;
             /** High */
             high: number;
+        };
+        /**
+         * River
+         * @description A standing wave's rating, from low flow to high, and the flows [m3/s] between which it works.
+         */
+        River: {
+            /** Rating */
+            rating: components["schemas"]["Rated"][];
+            /** Low M3 S */
+            low_m3_s: number;
+            /** High M3 S */
+            high_m3_s: number;
+        };
+        /**
+         * RiverResult
+         * @description What a standing wave gave: share of the hours in which it worked, by month (null where nothing was
+         *     measured), its flow now [m3/s] and whether it works; speed [m/s], face and depth [m], slope and air of the
+         *     usual hour that works.
+         */
+        RiverResult: {
+            /** Works Share */
+            works_share: number;
+            /** Months */
+            months: (number | null)[];
+            /** Last M3 S */
+            last_m3_s: number;
+            /** Last Works */
+            last_works: boolean;
+            /** Flow M S */
+            flow_m_s: number;
+            /** Face M */
+            face_m: number;
+            /** Slope */
+            slope: number;
+            /** Aeration */
+            aeration: number;
+            /** Depth M */
+            depth_m: number;
+            /** Small M */
+            small_m: number;
+            /** Big M */
+            big_m: number;
         };
         /**
          * Rocker
@@ -2914,6 +3675,52 @@ export interface components {
             dropped_edge?: boolean | null;
         };
         /**
+         * Seen
+         * @description What somebody saw at a break: day, local hour, face height [m], and how steep, if that was noted.
+         */
+        Seen: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Hour */
+            hour: number;
+            /** Face M */
+            face_m: number;
+            /**
+             * Steepness
+             * @default null
+             */
+            steepness?: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+        };
+        /**
+         * SeenAgainst
+         * @description One sighting: face [m] as seen and as said, steepness likewise.
+         */
+        SeenAgainst: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Hour */
+            hour: number;
+            /** Seen M */
+            seen_m: number;
+            /** Face M */
+            face_m: number;
+            /** Seen Steepness */
+            seen_steepness: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /** Steepness */
+            steepness: string;
+        };
+        /**
+         * SeenList
+         * @description What was seen at a break, in order of time.
+         */
+        SeenList: components["schemas"]["SeenOut"][];
+        /**
          * SeenOf
          * @description How many stations of the gauge are known already.
          */
@@ -2923,6 +3730,28 @@ export interface components {
              * @default 0
              */
             seen?: number;
+        };
+        /**
+         * SeenOut
+         * @description One sighting of a break.
+         */
+        SeenOut: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Hour */
+            hour: number;
+            /** Face M */
+            face_m: number;
+            /**
+             * Steepness
+             * @default null
+             */
+            steepness?: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /** Id */
+            id: number;
         };
         /**
          * Session
@@ -2956,6 +3785,23 @@ export interface components {
             token: string;
         };
         /**
+         * Setting
+         * @description One setting of a pool: face height [m], steepness, share of the sessions that are run with it.
+         */
+        Setting: {
+            /** Name */
+            name: string;
+            /** Face M */
+            face_m: number;
+            /**
+             * Steepness
+             * @enum {string}
+             */
+            steepness: "crumbly" | "soft" | "average" | "steep" | "hollow";
+            /** Share */
+            share: number;
+        };
+        /**
          * SettledSize
          * @description The size answer of a ticket as it stood at ``version``, searched: with windows, tails, fins, builds;
          *     and what to look for when measures are pinned (null where nothing is, or its family is behind a gate).
@@ -2982,6 +3828,62 @@ export interface components {
             sizes: number;
             /** Events */
             events: components["schemas"]["Event"][];
+        };
+        /**
+         * Shore
+         * @description How a break lies: where it looks [deg, clockwise from north], how far to either side swells come in
+         *     whole [deg], what is left of them on the way (refraction, shelter: one honest factor), the slope of the
+         *     bottom on which they break; on which thirds of the tide it works (none said: all), and whether rising or
+         *     falling; where it is, and how many hours its clock is ahead of UTC; how far the buoy lies off [km].
+         */
+        Shore: {
+            /** Faces Deg */
+            faces_deg: number;
+            /**
+             * Window Deg
+             * @default 40
+             */
+            window_deg?: number;
+            /**
+             * Exposure
+             * @default 1
+             */
+            exposure?: number;
+            /**
+             * Bottom Slope
+             * @default 0.03
+             */
+            bottom_slope?: number;
+            /**
+             * Tides
+             * @default []
+             */
+            tides?: ("low" | "mid" | "high")[];
+            /**
+             * Going
+             * @default null
+             */
+            going?: ("rising" | "falling") | null;
+            /**
+             * Latitude Deg
+             * @default 45
+             */
+            latitude_deg?: number;
+            /**
+             * Longitude Deg
+             * @default 0
+             */
+            longitude_deg?: number;
+            /**
+             * Utc Offset H
+             * @default 0
+             */
+            utc_offset_h?: number;
+            /**
+             * Buoy Km
+             * @default 0
+             */
+            buoy_km?: number;
         };
         /**
          * SignIn
@@ -3352,6 +4254,27 @@ export interface components {
             next: components["schemas"]["NextReading"][];
         };
         /**
+         * Tide
+         * @description The tide of a place, ``chord-tide/1``: mean level [m] over its datum and harmonic constants.
+         */
+        Tide: {
+            /**
+             * Name
+             * @default
+             */
+            name?: string;
+            /**
+             * Mean M
+             * @default 0
+             */
+            mean_m?: number;
+            /**
+             * Constants
+             * @default []
+             */
+            constants?: components["schemas"]["Constant"][];
+        };
+        /**
          * TradeIn
          * @description What it is worth in trade, the share of its life that is left, and what to look for.
          */
@@ -3377,6 +4300,21 @@ export interface components {
              * @default null
              */
             price_new?: number | null;
+        };
+        /**
+         * TurnSays
+         * @description A high or a low water: time (UTC), height [m] over the datum.
+         */
+        TurnSays: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Height M */
+            height_m: number;
+            /** High */
+            high: boolean;
         };
         /**
          * Water
@@ -3622,6 +4560,33 @@ export interface components {
             face_over_back: number;
             /** Kinds */
             kinds: string[];
+        };
+        /**
+         * Worth
+         * @description Days worth going at the ticket's break: on the board on the bench, and on the present one.
+         */
+        Worth: {
+            /** Board */
+            board: string;
+            /** Present */
+            present: string;
+            worth: components["schemas"]["WorthResult"];
+        };
+        /**
+         * WorthResult
+         * @description Days worth going: by month, and in a year; from how many rides in the best hour that counts.
+         */
+        WorthResult: {
+            /** Rides An Hour */
+            rides_an_hour: number;
+            /** Months */
+            months: components["schemas"]["MonthWorth"][];
+            /** Days */
+            days: number;
+            /** Days Other */
+            days_other: number | null;
+            /** Neither */
+            neither: number;
         };
     };
     responses: never;
@@ -4002,6 +4967,398 @@ export interface operations {
             };
         };
     };
+    "breaks_break.json_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreakFile"];
+                };
+            };
+        };
+    };
+    breaks_calibrate_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrateResult"];
+                };
+            };
+        };
+    };
+    breaks_flows_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlowsRead"];
+                };
+            };
+        };
+    };
+    breaks_gives_retrieve: {
+        parameters: {
+            query?: {
+                /** @description for the words */
+                body_m?: number;
+                free?: string;
+                from_h?: number;
+                light?: boolean;
+                months?: number[];
+                to_h?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gives"];
+                };
+            };
+        };
+    };
+    breaks_now_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Now"];
+                };
+            };
+        };
+    };
+    breaks_seen_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenList"];
+                };
+            };
+        };
+    };
+    breaks_seen_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Seen"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenList"];
+                };
+            };
+        };
+    };
+    breaks_seen_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                sighting: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "breaks_waves.csv_retrieve": {
+        parameters: {
+            query?: {
+                free?: string;
+                from_h?: number;
+                light?: boolean;
+                months?: number[];
+                to_h?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    breaks_import_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BreakFile"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BreakOut"];
+                };
+            };
+        };
+    };
+    buoys_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuoyList"];
+                };
+            };
+        };
+    };
+    buoys_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuoyIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuoyOut"];
+                };
+            };
+        };
+    };
+    buoys_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuoyOut"];
+                };
+            };
+        };
+    };
+    buoys_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BuoyIn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BuoyOut"];
+                };
+            };
+        };
+    };
+    buoys_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    buoys_hours_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    buoys_hours_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": components["schemas"]["FilesRead"];
+                };
+            };
+        };
+    };
     fittings_list: {
         parameters: {
             query?: never;
@@ -4323,6 +5680,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SettledSize"];
+                };
+            };
+        };
+    };
+    fittings_worth_retrieve: {
+        parameters: {
+            query?: {
+                free?: string;
+                from_h?: number;
+                light?: boolean;
+                months?: number[];
+                to_h?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Worth"];
                 };
             };
         };

@@ -1,0 +1,118 @@
+"""What a break gives, in sentences that could be said at the counter."""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.documents.climate import ClimateResult, RiverResult
+from chord_core.documents.water import Water
+from chord_core.tables import table
+from chord_core.water.days import height_words, word_for
+
+#: The face that is asked after first: chest high and more.
+_FIRST_WORD = "chest"
+#: How far remembered days may be off (``model.md`` section 5: remembered waves by a fifth).
+REMEMBERED_OFF = 0.2
+_YEAR_DAYS = 365.25
+_NUMBERS = [
+    "no",
+    "one",
+    "two",
+    "three",
+    "four",
+    "five",
+    "six",
+    "seven",
+    "eight",
+    "nine",
+    "ten",
+    "eleven",
+    "twelve",
+]
+
+
+def number_word(number: int) -> str:
+    """A small number as a word."""
+    return _NUMBERS[number] if 0 <= number < len(_NUMBERS) else str(number)
+
+
+def share_above(climate: ClimateResult, face_m: float) -> float:
+    """Share of days whose face is this high or more [m]."""
+    faces = [row.face_m for row in climate.quantiles]
+    below = np.interp(face_m, faces, [row.share for row in climate.quantiles], left=0.0, right=1.0)
+    return float(1 - below)
+
+
+def how_often(share: float) -> str:
+    """A share of days in words."""
+    if share >= 0.85:
+        return "on nearly every day"
+    if share >= 0.4:
+        return "on about every other day"
+    if share < 0.012:
+        return "hardly ever"
+    return f"on one day in {number_word(round(1 / share))}"
+
+
+def _best(share_smaller: float) -> str:
+    days = round((1 - share_smaller) * _YEAR_DAYS)
+    if days < 1:
+        return "was bigger than any day of the record"
+    if days <= 60:
+        return f"is one of the best {number_word(days)} of the year"
+    if share_smaller < 0.35:
+        return "is one of the smaller days"
+    return f"is reached {how_often(1 - share_smaller)}"
+
+
+def habit_says(said: Water, climate: ClimateResult) -> str:
+    """How what is remembered lies to what is measured, over the days that are said; empty within a tenth."""
+    pairs = [
+        (getattr(said, f"{name}_m"), getattr(climate, f"{name}_m")) for name in ("small", "usual", "big")
+    ]
+    logs = [np.log(mine / real) for mine, real in pairs if mine and real > 0]
+    off = float(np.mean(logs)) if logs else 0.0
+    if abs(off) < np.log(1.1):
+        return ""
+    part = abs(np.expm1(off))
+    sizes = ((0.15, "a tenth"), (0.27, "a fifth"), (0.42, "a third"))
+    size = next((word for most, word in sizes if part < most), "half or more")
+    way = "too high" if off > 0 else "too low"
+    return f"Remembered {way} by about {size}."
+
+
+def gives_say(climate: ClimateResult, said: Water, body_m: float) -> tuple[str, ...]:
+    """The sentence of a break: how often it is chest high, and what the remembered big day is, or the usual
+    one."""
+    chest = dict(height_words())[_FIRST_WORD] * body_m
+    says = [f"{_FIRST_WORD.capitalize()} or more {how_often(share_above(climate, chest))}."]
+    if said.big_m:
+        word = word_for(said.big_m, body_m)
+        says.append(f"The big day as remembered, {word}, {_best(1 - share_above(climate, said.big_m))}.")
+    elif said.usual_m:
+        word = word_for(said.usual_m, body_m)
+        says.append(f"The day remembered as usual, {word}, {_best(1 - share_above(climate, said.usual_m))}.")
+    habit = habit_says(said, climate)
+    return (*says, habit) if habit else tuple(says)
+
+
+def river_says(river: RiverResult) -> tuple[str, ...]:
+    """The sentence of a standing wave: how often it worked, and whether it does now."""
+    now = "works" if river.last_works else "does not work"
+    return (
+        f"Works {round(100 * river.works_share)} % of the time.",
+        f"At the last reading, {river.last_m3_s:g} m³/s, it {now}.",
+    )
+
+
+def unsure_says(said: Water, body_m: float) -> str:
+    """How far what is only remembered may be off, for the usual day."""
+    if said.kind == "pool":
+        return "As the pool says; its settings are not noted."
+    if not said.usual_m:
+        return "Nothing is measured or remembered here: waist high is assumed."
+    low, high = (word_for(said.usual_m * (1 + way * REMEMBERED_OFF), body_m) for way in (-1, 1))
+    between = f"between {low} and {high}" if low != high else f"about {low}"
+    rows = table("waves")["steepness"]
+    steep = "" if said.steepness else f" How steep is assumed, one of {len(rows)} classes."
+    return f"Remembered only: people are off by a fifth, so the usual day lies {between}.{steep}"

@@ -1,0 +1,159 @@
+"""What a break gives: hours of its buoy or gauge brought to its shore, kept in memory by what they are made
+from; without either, what is remembered."""
+
+from __future__ import annotations
+
+from functools import lru_cache
+from uuid import UUID
+
+import numpy as np
+from buoys.models import Buoy
+from buoys.services import seas_of_buoy
+
+from breaks.documents import Gives, RememberedDay
+from breaks.models import Break
+from chord_core.documents import River, Shore, Tide, Water, parse
+from chord_core.documents.climate import ClimateResult, HoursAsked, RiverResult
+from chord_core.documents.results import Bin
+from chord_core.documents.shore import Setting
+from chord_core.errors import ChordError
+from chord_core.surfer.pencil import height_from_mass
+from chord_core.surfer.spot import pencil_water
+from chord_core.water.answer import bins_document
+from chord_core.water.bins import class_of
+from chord_core.water.built import foam_m, pool_bins
+from chord_core.water.days import word_for
+from chord_core.water.gives import climate_of, water_given
+from chord_core.water.hours import BreakHours, hours_at
+from chord_core.water.river import Flows, river_of, river_water
+from chord_core.water.words import gives_say, river_says, unsure_says
+
+#: Body height [m] for the words of a break that is looked at without a surfer.
+ANYBODY_M = height_from_mass(75.0)
+_LIGHT = HoursAsked()
+
+
+@lru_cache(maxsize=6)
+def _hours(buoy: int, stamp: UUID, depth_m: float | None, shore: Shore, tide: Tide | None) -> BreakHours:
+    """Keyed by what it is made from; the buoy is fetched by its number, its stamp says how it stood."""
+    return hours_at(seas_of_buoy(Buoy(pk=buoy, stamp=stamp)), shore, tide, depth_m)
+
+
+@lru_cache(maxsize=64)
+def _climate(
+    buoy: int, stamp: UUID, depth_m: float | None, shore: Shore, tide: Tide | None, asked: HoursAsked
+) -> ClimateResult | None:
+    try:
+        return climate_of(_hours(buoy, stamp, depth_m, shore, tide), shore, asked)
+    except ChordError:
+        return None
+
+
+def shore_of(place: Break) -> Shore | None:
+    """How a break lies, if it is said."""
+    return parse(Shore, place.shore, "shore") if place.shore else None
+
+
+def tide_table(place: Break) -> Tide | None:
+    """The tide of a break, if it is said."""
+    return parse(Tide, place.tide, "tide") if place.tide else None
+
+
+def hours_of(place: Break) -> BreakHours | None:
+    """A break on every hour of its buoy; None where it has none, or has not measured yet."""
+    shore = shore_of(place)
+    if not (shore and place.buoy) or place.kind != "sea" or not len(seas_of_buoy(place.buoy)):
+        return None
+    return _hours(place.buoy.pk, place.buoy.stamp, place.buoy.depth_m, shore, tide_table(place))
+
+
+def climate_for(place: Break, asked: HoursAsked = _LIGHT) -> ClimateResult | None:
+    """What a break's buoy says it gives; None where there is none, or it has no such hour with waves."""
+    shore = shore_of(place)
+    if not shore or not place.buoy or hours_of(place) is None:
+        return None
+    return _climate(place.buoy.pk, place.buoy.stamp, place.buoy.depth_m, shore, tide_table(place), asked)
+
+
+def flows_of(place: Break) -> Flows | None:
+    """What a river's gauge measured, if anything was read."""
+    kept = getattr(place, "flows", None)
+    if kept is None:
+        return None
+    hour, flow = np.frombuffer(bytes(kept.packed), "<f8").reshape(2, -1)
+    return Flows(hour, flow)
+
+
+def river_for(place: Break) -> RiverResult | None:
+    """What a standing wave's gauge says it gave; None without a rating or flows, or where it never worked."""
+    flows = flows_of(place) if place.kind == "river" and place.river else None
+    if flows is None:
+        return None
+    try:
+        return river_of(parse(River, place.river, "river"), flows)
+    except ChordError:
+        return None
+
+
+def water_of(place: Break) -> Water:
+    """The water that a fitting at this break takes: what is measured laid over what is remembered."""
+    said = place.document()
+    if place.kind == "pool" and place.settings:
+        bins = pool_bins([parse(Setting, row, "settings") for row in place.settings])
+        return said.model_copy(update={"bins": _rows(bins_document(bins)), "steepness": None})
+    river = river_for(place)
+    if river:
+        return river_water(said, river)
+    climate = climate_for(place)
+    return water_given(said, climate) if climate else said
+
+
+def _rows(bins: tuple[Bin, ...]) -> tuple[object, ...]:
+    return parse(Water, {"bins": [row.model_dump() for row in bins]}).bins
+
+
+def _remembered(said: Water, climate: ClimateResult | None) -> tuple[RememberedDay, ...]:
+    rows = []
+    for name in ("small", "usual", "big"):
+        face = getattr(said, f"{name}_m")
+        if face is None:
+            continue
+        share = None
+        if climate:
+            faces = [row.face_m for row in climate.quantiles]
+            share = float(
+                np.interp(face, faces, [row.share for row in climate.quantiles], left=0.0, right=1.0)
+            )
+        real = getattr(climate, f"{name}_m") if climate else None
+        rows.append(RememberedDay(name=name, face_m=face, share=share, real_m=real))
+    return tuple(rows)
+
+
+def gives_of(place: Break, asked: HoursAsked, body_m: float | None = None) -> Gives:
+    """What a break gives in these hours, in sentences and figures."""
+    body = body_m or ANYBODY_M
+    said, water = place.document(), water_of(place)
+    climate, river = climate_for(place, asked), river_for(place)
+    spot, _ = pencil_water(water, body)
+    days = (climate.small_m, climate.usual_m, climate.big_m) if climate else None
+    if place.kind == "sea" and not days:
+        days = tuple(float(face) for face in spot.days.face_at(np.array([0.15, 0.5, 0.9])))
+    if climate:
+        says = gives_say(climate, said, body)
+    elif river:
+        says = river_says(river)
+    else:
+        says = (
+            f"Usually {word_for(spot.days.usual_m, body)} high and {class_of(spot.bins)}, as remembered.",
+        )
+    measured = climate or river or (place.kind == "pool" and place.settings)
+    return Gives(
+        asked=asked,
+        climate=climate,
+        river=river,
+        water=water,
+        says=says,
+        unsure="" if measured else unsure_says(said, body),
+        remembered=_remembered(said, climate) if place.kind == "sea" else (),
+        foam_m=tuple(foam_m(face, body) for face in days) if days else None,
+    )

@@ -1,0 +1,9 @@
+"""The app ``buoys``."""
+
+from django.apps import AppConfig
+
+
+class BuoysConfig(AppConfig):
+    """Buoys."""
+
+    name = "buoys"
