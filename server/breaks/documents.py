@@ -14,6 +14,7 @@ from chord_core.documents.climate import (
     Seen,
     TurnSays,
 )
+from chord_core.documents.results import Bin
 from chord_core.documents.shore import Setting
 from chord_core.documents.surfer import HeightM
 
@@ -73,13 +74,15 @@ class Gives(Result):
     """What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
 
     ``says``: sentences; ``unsure``: how far what is only remembered may be off, empty where it is measured;
-    ``foam_m``: the white water of its small, usual and big day for a learner.
+    ``bins``: the waves that a fitting is given; ``foam_m``: the white water of its small, usual and big day
+    for a learner.
     """
 
     asked: HoursAsked
     climate: ClimateResult | None
     river: RiverResult | None
     water: Water
+    bins: tuple[Bin, ...]
     says: tuple[str, ...]
     unsure: str
     remembered: tuple[RememberedDay, ...]

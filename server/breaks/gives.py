@@ -26,7 +26,7 @@ from chord_core.water.days import word_for
 from chord_core.water.gives import climate_of, water_given
 from chord_core.water.hours import BreakHours, hours_at
 from chord_core.water.river import Flows, river_of, river_water
-from chord_core.water.words import gives_say, river_says, unsure_says
+from chord_core.water.words import gives_say, pool_says, river_says, unsure_says
 
 #: Body height [m] for the words of a break that is looked at without a surfer.
 ANYBODY_M = height_from_mass(75.0)
@@ -142,6 +142,8 @@ def gives_of(place: Break, asked: HoursAsked, body_m: float | None = None) -> Gi
         says = gives_say(climate, said, body)
     elif river:
         says = river_says(river)
+    elif place.kind == "pool" and place.settings:
+        says = pool_says([parse(Setting, row, "settings") for row in place.settings], body)
     else:
         says = (
             f"Usually {word_for(spot.days.usual_m, body)} high and {class_of(spot.bins)}, as remembered.",
@@ -152,6 +154,7 @@ def gives_of(place: Break, asked: HoursAsked, body_m: float | None = None) -> Gi
         climate=climate,
         river=river,
         water=water,
+        bins=bins_document(spot.bins),
         says=says,
         unsure="" if measured else unsure_says(said, body),
         remembered=_remembered(said, climate) if place.kind == "sea" else (),

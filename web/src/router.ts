@@ -21,6 +21,12 @@ export const router = createRouter({
       component: () => import('./places/rack/BoardSheet.vue'),
       props: (route) => ({ id: Number(route.params.id) }),
     },
+    {
+      path: '/water/:id(\\d+)?',
+      name: 'water',
+      component: () => import('./places/water/WaterPlace.vue'),
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
     { path: '/:rest(.*)', redirect: '/' },
   ],
 })

@@ -142,12 +142,20 @@ class WorthResult(Result):
     neither: float
 
 
+class DayFlow(Result):
+    """Median flow of a day [m3/s]."""
+
+    day: date
+    flow_m3_s: float
+
+
 class RiverResult(Result):
     """What a standing wave gave: share of the hours in which it worked, by month (null where nothing was
     measured), its flow now [m3/s] and whether it works; speed [m/s], face and depth [m], slope and air of the
-    usual hour that works."""
+    usual hour that works; ``days``: the last year's flows."""
 
     works_share: float
+    days: tuple[DayFlow, ...]
     months: tuple[float | None, ...]
     last_m3_s: float
     last_works: bool

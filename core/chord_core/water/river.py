@@ -5,12 +5,12 @@ from __future__ import annotations
 import csv
 import io
 from dataclasses import dataclass
-from datetime import UTC, datetime
+from datetime import UTC, date, datetime
 from typing import BinaryIO
 
 import numpy as np
 
-from chord_core.documents.climate import BuoyFault, RiverAnswer, RiverResult
+from chord_core.documents.climate import BuoyFault, DayFlow, RiverAnswer, RiverResult
 from chord_core.documents.requests import RiverRequest
 from chord_core.documents.shore import River
 from chord_core.documents.water import Water
@@ -20,7 +20,7 @@ from chord_core.water.buoy import MOST_TOLD, LineFault
 
 #: Largest file of flows [bytes], and most of its rows.
 MOST_BYTES, MOST_ROWS = 32 * 1024 * 1024, 1_000_000
-_MOST_FLOW = 20_000.0
+_MOST_FLOW, _LAST_DAYS = 20_000.0, 366
 _TIMES, _FLOWS = ("time", "datetime", "date"), ("flow_m3_s", "flow", "discharge", "discharge_m3_s")
 
 
@@ -96,6 +96,16 @@ def rated(river: River, flow_m3_s: Array | float) -> dict[str, Array]:
     return made
 
 
+def _days(flows: Flows) -> tuple[DayFlow, ...]:
+    """Median flow of each of the last days on which it was measured."""
+    day = np.asarray(flows.hour // 24, int)
+    made = []
+    for one in np.unique(day)[-_LAST_DAYS:]:
+        at = date.fromordinal(date(1970, 1, 1).toordinal() + int(one))
+        made.append(DayFlow(day=at, flow_m3_s=float(np.median(flows.flow_m3_s[day == one]))))
+    return tuple(made)
+
+
 def river_of(river: River, flows: Flows) -> RiverResult:
     """What a standing wave gave over a series of flows: each reading stands for the time to the next, a day
     at most.
@@ -125,6 +135,7 @@ def river_of(river: River, flows: Flows) -> RiverResult:
         return float(np.interp(share, place, made[name][order]))
 
     return RiverResult(
+        days=_days(flows),
         works_share=float(np.average(works, weights=weight)),
         months=tuple(months),
         last_m3_s=float(flows.flow_m3_s[-1]),

@@ -2,9 +2,12 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from chord_core.documents.climate import ClimateResult, RiverResult
+from chord_core.documents.shore import Setting
 from chord_core.documents.water import Water
 from chord_core.tables import table
 from chord_core.water.days import height_words, word_for
@@ -103,6 +106,17 @@ def river_says(river: RiverResult) -> tuple[str, ...]:
         f"Works {round(100 * river.works_share)} % of the time.",
         f"At the last reading, {river.last_m3_s:g} m³/s, it {now}.",
     )
+
+
+def pool_says(settings: Sequence[Setting], body_m: float) -> tuple[str, ...]:
+    """The sentence of a pool: its commonest setting, and from which height to which."""
+    most = max(settings, key=lambda row: row.share)
+    low, high = (word_for(pick(row.face_m for row in settings), body_m) for pick in (min, max))
+    span = f"from {low} to {high}" if low != high else f"always {low}"
+    often = most.share / sum(row.share for row in settings)
+    word = word_for(most.face_m, body_m)
+    first = f"Mostly “{most.name}”, {word} high and {most.steepness}, {round(100 * often)} % of the sessions."
+    return first, f"{len(settings)} settings, {span}."
 
 
 def unsure_says(said: Water, body_m: float) -> str:

@@ -44,6 +44,17 @@ export type GaugeOut = Schemas['GaugeOut']
 export type PhotographOut = Schemas['PhotographOut']
 export type Found = Schemas['Found']
 export type Doubts = Schemas['Doubts']
+export type Gives = Schemas['Gives']
+export type Now = Schemas['Now']
+export type Buoy = Schemas['BuoyOut']
+export type FilesRead = Schemas['FilesRead']
+export type FlowsRead = Schemas['FlowsRead']
+export type Seen = Schemas['SeenOut']
+export type SeenIn = Schemas['Seen']
+export type Calibrated = Schemas['CalibrateResult']
+export type Worth = Schemas['Worth']
+export type Shore = Schemas['Shore']
+export type HoursAsked = Schemas['HoursAsked']
 
 /** What the API says when something cannot be: the field, what was given, what is allowed. */
 export interface Fault {

@@ -1948,6 +1948,19 @@ export interface components {
             share: number;
         };
         /**
+         * DayFlow
+         * @description Median flow of a day [m3/s].
+         */
+        DayFlow: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Flow M3 S */
+            flow_m3_s: number;
+        };
+        /**
          * DayGives
          * @description Face height [m] under which a share of the days lies.
          */
@@ -2590,13 +2603,16 @@ export interface components {
          * @description What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
          *
          *     ``says``: sentences; ``unsure``: how far what is only remembered may be off, empty where it is measured;
-         *     ``foam_m``: the white water of its small, usual and big day for a learner.
+         *     ``bins``: the waves that a fitting is given; ``foam_m``: the white water of its small, usual and big day
+         *     for a learner.
          */
         Gives: {
             asked: components["schemas"]["HoursAsked"];
             climate: components["schemas"]["ClimateResult"] | null;
             river: components["schemas"]["RiverResult"] | null;
             water: components["schemas"]["Water"];
+            /** Bins */
+            bins: components["schemas"]["Bin"][];
             /** Says */
             says: string[];
             /** Unsure */
@@ -3530,11 +3546,13 @@ export interface components {
          * RiverResult
          * @description What a standing wave gave: share of the hours in which it worked, by month (null where nothing was
          *     measured), its flow now [m3/s] and whether it works; speed [m/s], face and depth [m], slope and air of the
-         *     usual hour that works.
+         *     usual hour that works; ``days``: the last year's flows.
          */
         RiverResult: {
             /** Works Share */
             works_share: number;
+            /** Days */
+            days: components["schemas"]["DayFlow"][];
             /** Months */
             months: (number | null)[];
             /** Last M3 S */

@@ -8,6 +8,7 @@ const { session, signOut } = useSession()
 const PLACES = [
   { to: '/', name: 'Fit' },
   { to: '/rack', name: 'Rack' },
+  { to: '/water', name: 'Water' },
 ]
 </script>
 

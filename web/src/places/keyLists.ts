@@ -33,3 +33,17 @@ export const RACK_KEYS: [string, string][] = [
   ['Esc', 'back to the rack'],
   ['?', 'this list'],
 ]
+
+/** Keys of the Water place. */
+export const WATER_KEYS: [string, string][] = [
+  ['← →', 'on the list of breaks: the one before, the next'],
+  ['1 … 9', 'the break of that place in the list'],
+  ['d', 'only hours with light, or all'],
+  ['f', 'any day, evenings and weekends, weekends'],
+  ['a', 'all months again; on a month Enter takes it alone'],
+  ['e', 'edit the break: shore, tide, buoy, river'],
+  ['o', 'note what was seen; before and after'],
+  ['b', 'the buoy: files in, ask it now'],
+  ['n', 'a new break'],
+  ['?', 'this list'],
+]

@@ -16,6 +16,10 @@ export function useRack() {
       state.boards = markRaw(boards)
       state.breaks = breaks
     },
+    /** The breaks changed elsewhere: they are read again when the ticket is. */
+    async forget(): Promise<void> {
+      state.breaks = await told<Break[]>(api.GET('/api/breaks/'))
+    },
     async hang(board: Board): Promise<RackBoard> {
       const hung = await told<RackBoard>(api.POST('/api/boards/', { body: { board } }))
       state.boards = markRaw([...state.boards, hung])

@@ -149,6 +149,9 @@ function inverse(fitting: Fitting, change: Change): Change {
   if ('break_id' in change) {
     back.break_id = fitting.break_id
     back.water = picked(fitting.water, Object.keys(fitting.water))
+  } else if (change.go_by) {
+    const was = ['bins', 'chop_m', 'steepness', 'usual_m', 'flow_m_s', 'face_slope', 'aeration']
+    back.water = picked(fitting.water, was)
   } else if (change.water) back.water = picked(fitting.water, Object.keys(change.water))
   if ('target_l' in change) back.target_l = fitting.target_l
   if ('pinned' in change) back.pinned = fitting.pinned
@@ -244,6 +247,8 @@ export function useTicket() {
     setFacts: (facts: Record<string, unknown>) => change({ facts }),
     setWater: (water: Record<string, unknown>) => change({ water }),
     setBreak: (id: number | null) => change({ break_id: id }),
+    /** Whether the waves are those that the break measured, or those that are remembered. */
+    setGoBy: (way: 'measured' | 'remembered') => change({ go_by: way }),
     setPins: (pinned: Pins | null) => change({ pinned }),
     setTarget: (litres: number | null) => change({ target_l: litres }),
     putOnBench: (id: number) => change({ bench_id: id }),

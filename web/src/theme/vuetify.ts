@@ -32,6 +32,12 @@ export function makeVuetify(nonce: string | undefined) {
         hideDetails: 'auto',
         color: 'primary',
       },
+      VTextarea: {
+        variant: 'underlined',
+        density: 'compact',
+        hideDetails: 'auto',
+        color: 'primary',
+      },
       VSelect: {
         variant: 'underlined',
         density: 'compact',

@@ -12,7 +12,8 @@ const above = computed(() => days.value.slice(4).reduce((sum, day) => sum + day.
 const says = computed(() => {
   const one = above.value > 0.01 ? Math.round(1 / above.value) : 0
   const often = !one || one > 40 ? 'hardly ever' : one === 1 ? 'on most days' : `on 1 day in ${one}`
-  return `Chest high or more ${often}, as remembered.`
+  const by = water.value.bins?.length ? 'as measured' : 'as remembered'
+  return `Chest high or more ${often}, ${by}.`
 })
 const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[0])
 </script>

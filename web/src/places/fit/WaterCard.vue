@@ -3,8 +3,10 @@ import { computed, ref } from 'vue'
 import { Refused, type Water } from '../../api/client'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
+import { useReal } from '../../state/real'
 import { useTicket } from '../../state/ticket'
 import { faceText, readFace, readNumber } from '../../units'
+import { faceSays } from '../water/map'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
@@ -12,7 +14,7 @@ import TicketCard from './TicketCard.vue'
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
 const { faces, units, words } = useSession()
-const { facts, water, fitting, assumed, fault, setWater, setBreak } = useTicket()
+const { facts, water, fitting, assumed, fault, setWater, setBreak, setGoBy } = useTicket()
 const { rack, keepBreak } = useRack()
 
 const body = computed(() => facts.value.height_m ?? Number(assumed.value.get('height_m') ?? 1.75))
@@ -48,6 +50,7 @@ const pieces = computed<Piece[]>(() => {
   if (steep) found.push({ text: `${steep} waves`, pencil: !water.value.steepness })
   if (usual && words.value)
     found.push({ text: `usually ${face(usual)}`, pencil: !water.value.usual_m })
+  if (water.value.bins?.length) found.push({ text: 'goes by what is measured', pencil: false })
   return found
 })
 
@@ -55,6 +58,36 @@ const asked = computed(() => (faces.value === 'back' ? 'from behind, or words' :
 
 /** The days are judged together: what is wrong with them is said where it was typed. */
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
+
+const real = useReal()
+const WAYS = [
+  { by: 'measured', says: 'what is measured', bins: true },
+  { by: 'remembered', says: 'what is remembered', bins: false },
+] as const
+const goesByReal = computed(() =>
+  water.value.kind === 'river'
+    ? water.value.flow_m_s === real.value?.water.flow_m_s
+    : !!water.value.bins?.length,
+)
+/** What the break gives against what is remembered, in a line. */
+const measured = computed(() => {
+  const given = real.value
+  if (given?.river) return given.says.join(' ')
+  const climate = given?.climate
+  if (!climate || !words.value) return ''
+  const say = (metres: number) =>
+    faceSays(metres, words.value, body.value, units.value, faces.value)
+  const off = (['small', 'usual', 'big'] as const).flatMap((day) => {
+    const [said, is] = [water.value[`${day}_m`], climate[`${day}_m`]]
+    return said ? [Math.log(said / is)] : []
+  })
+  const mean = off.reduce((sum, one) => sum + one, 0) / Math.max(off.length, 1)
+  const habit =
+    Math.abs(mean) < Math.log(1.1)
+      ? ', much as remembered'
+      : `; remembered ${Math.round(Math.abs(Math.expm1(mean)) * 100)} % ${mean > 0 ? 'higher' : 'lower'}`
+  return `Measured: small ${say(climate.small_m)}, usually ${say(climate.usual_m)}, big ${say(climate.big_m)}, mostly ${climate.steepness}${habit}.`
+})
 
 const name = ref('')
 const own = ref('')
@@ -85,6 +118,21 @@ async function keep(): Promise<void> {
       :model-value="fitting?.break_id ?? null"
       @update:model-value="setBreak($event)"
     />
+    <div v-if="measured" class="measured">
+      <p>{{ measured }}</p>
+      <span class="label">go by</span>
+      <button
+        v-for="way in WAYS"
+        :key="way.by"
+        type="button"
+        class="plain choice"
+        :aria-pressed="way.bins === goesByReal"
+        @click="way.bins === goesByReal || setGoBy(way.by)"
+      >
+        {{ way.says }}
+      </button>
+      <router-link v-if="fitting" :to="`/water/${fitting.break_id}`">its water</router-link>
+    </div>
     <div class="pair">
       <v-select
         label="Kind"
@@ -163,3 +211,19 @@ async function keep(): Promise<void> {
     <v-btn v-if="name.trim()" @click="keep">Keep this break</v-btn>
   </TicketCard>
 </template>
+
+<style scoped>
+.measured {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  align-items: baseline;
+  padding: 4px 0 6px;
+  font-size: 13px;
+}
+.measured p {
+  flex-basis: 100%;
+  margin: 0;
+  color: var(--sea);
+}
+</style>

@@ -1,4 +1,5 @@
 // Sends a table of boards and follows how far the server is.
+import { linesOf } from '../../api/lines'
 import { tokenHeader, type Fault, type ReadTable } from '../../api/client'
 
 export type LastWord = { read: ReadTable } | { hung: number; changed: number } | { error: Fault }
@@ -17,19 +18,10 @@ export async function sendTable(
     const said = (await response.json().catch(() => null)) as { error?: Fault } | null
     throw new Error(said?.error?.message ?? `The server answered ${response.status}.`)
   }
-  const reader = response.body.pipeThrough(new TextDecoderStream()).getReader()
-  let rest = ''
   let last: LastWord | null = null
-  for (;;) {
-    const { done, value } = await reader.read()
-    if (done) break
-    const lines = (rest + value).split('\n')
-    rest = lines.pop() ?? ''
-    for (const line of lines) {
-      const word = JSON.parse(line) as LastWord | { done: number; of: number }
-      if ('done' in word) going(word)
-      else last = word
-    }
+  for await (const word of linesOf<LastWord | { done: number; of: number }>(response.body)) {
+    if ('done' in word) going(word)
+    else last = word
   }
   if (!last) throw new Error('The server ended in the middle: nothing was written.')
   return last

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+// The buoy: how much of it is there, files in with what was left out of them, hours out. A river: its gauge.
+import { computed, ref } from 'vue'
+import type { Break, FilesRead, FlowsRead } from '../../api/client'
+import { useWater } from '../../state/water'
+import { sendFiles, sendFlows } from './files'
+
+const props = defineProps<{ place: Break }>()
+const emit = defineEmits<{ close: []; saved: [id: number] }>()
+const { buoy, load } = useWater()
+const progress = ref('')
+const fault = ref('')
+const read = ref<FilesRead | null>(null)
+const flows = ref<FlowsRead | null>(null)
+let stop: AbortController | null = null
+const river = computed(() => props.place.kind === 'river')
+const holds = computed(() => {
+  const of = buoy.value
+  if (!of) return 'This break has no buoy yet: edit it and name one.'
+  if (!of.hours) return `${of.name} holds no hour yet.`
+  return `${of.name} holds ${of.hours.toLocaleString('en')} hours from ${of.from_day} to ${of.to_day}, ${Math.round((of.missing ?? 0) * 100)} % missing.`
+})
+
+async function send(list: FileList | null): Promise<void> {
+  const files = [...(list ?? [])]
+  if (!files.length) return
+  stop?.abort()
+  const mine = (stop = new AbortController())
+  fault.value = ''
+  read.value = flows.value = null
+  progress.value = 'sending …'
+  try {
+    if (river.value) flows.value = await sendFlows(props.place.id, files[0] as File, mine.signal)
+    else if (buoy.value)
+      read.value = await sendFiles(buoy.value.id, files, mine.signal, (now) => {
+        progress.value = `${now.file}: ${now.lines.toLocaleString('en')} lines`
+      })
+    await load()
+  } catch (error) {
+    if (!mine.signal.aborted) fault.value = error instanceof Error ? error.message : String(error)
+    else fault.value = 'Stopped. Files that were read before stay.'
+  } finally {
+    progress.value = ''
+  }
+}
+const done = computed(() => !!(read.value?.files.length || flows.value))
+</script>
+
+<template>
+  <v-dialog
+    :model-value="true"
+    max-width="680"
+    :aria-label="river ? 'The gauge' : 'The buoy'"
+    @update:model-value="done ? emit('saved', place.id) : emit('close')"
+  >
+    <div class="sheet">
+      <div class="over">
+        <h1>{{ river ? `The gauge of ${place.name}` : (buoy?.name ?? 'No buoy') }}</h1>
+        <button
+          type="button"
+          class="plain link"
+          @click="done ? emit('saved', place.id) : emit('close')"
+        >
+          {{ done ? 'show it' : 'close' }}
+        </button>
+      </div>
+      <p v-if="!river">{{ holds }}</p>
+      <p v-if="buoy?.poll_says && !river" class="fault">{{ buoy.name }} {{ buoy.poll_says }}.</p>
+      <label v-if="river || buoy">
+        <span class="hint">{{
+          river
+            ? 'A series of flows as CSV: time,flow_m3_s'
+            : 'Standard meteorological buoy text, plain or gzip, one file or many years at once'
+        }}</span>
+        <input
+          type="file"
+          :multiple="!river"
+          :accept="river ? '.csv,text/csv' : '.txt,.gz,text/plain,application/gzip'"
+          :aria-label="river ? 'A series of flows' : 'Files of the buoy'"
+          @change="send(($event.target as HTMLInputElement).files)"
+        />
+      </label>
+      <p v-if="progress" role="status">
+        {{ progress }} <button type="button" class="plain link" @click="stop?.abort()">stop</button>
+      </p>
+      <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <div v-if="read" class="result" role="status">
+        <section v-for="one in read.files" :key="one.name">
+          <p>
+            <b>{{ one.name }}</b>: {{ one.readings.toLocaleString('en') }} readings,
+            {{ one.hours.toLocaleString('en') }} hours<template v-if="one.faulty"
+              >; {{ one.faulty }} figures or lines left out</template
+            ><template v-if="one.stuck_spells"
+              >; {{ one.stuck_spells }} spells in which the sensor stood still</template
+            >
+          </p>
+          <p v-for="(row, i) in one.faults.slice(0, 6)" :key="i" class="fault">
+            {{ row.line ? `line ${row.line}` : '' }} {{ row.column }} {{ row.says }}
+          </p>
+        </section>
+        <p v-for="row in read.refused" :key="row.column" class="fault">
+          {{ row.column }}: {{ row.says }}
+        </p>
+      </div>
+      <div v-if="flows" class="result" role="status">
+        <p>
+          {{ flows.readings.toLocaleString('en') }} readings from {{ flows.from_day }} to
+          {{ flows.to_day
+          }}<template v-if="flows.faulty">; {{ flows.faulty }} lines left out</template>.
+        </p>
+        <p v-for="(row, i) in flows.faults.slice(0, 6)" :key="i" class="fault">
+          line {{ row.line }} {{ row.says }}
+        </p>
+      </div>
+      <p v-if="buoy?.hours && !river">
+        <a :href="`/api/buoys/${buoy.id}/hours/`" download>its hours as CSV</a>
+      </p>
+    </div>
+  </v-dialog>
+</template>
+
+<style scoped>
+p {
+  margin: 0;
+}
+.over button {
+  margin-left: auto;
+}
+label {
+  display: grid;
+  gap: 4px;
+}
+.hint {
+  font-size: 13px;
+  color: var(--soft-ink);
+}
+.result {
+  max-height: 300px;
+  overflow-y: auto;
+  display: grid;
+  gap: 6px;
+}
+</style>

@@ -1,0 +1,391 @@
+<script setup lang="ts">
+// Water. To be read in five seconds: what this break really gives (small, usual, big), and today.
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { useSession } from '../../state/session'
+import { useTicket } from '../../state/ticket'
+import { useWater } from '../../state/water'
+import { WATER_KEYS } from '../keyLists'
+import TopBar from '../TopBar.vue'
+import MonthStrip from './MonthStrip.vue'
+import RiverView from './RiverView.vue'
+import ShoreView from './ShoreView.vue'
+import TideStrip from './TideStrip.vue'
+import WaterFacts from './WaterFacts.vue'
+import { faceSays } from './map'
+import FlowYear from './FlowYear.vue'
+import YearMap, { type DayMark } from './YearMap.vue'
+
+const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
+const EditBreak = defineAsyncComponent(() => import('./EditBreak.vue'))
+const SeenDialog = defineAsyncComponent(() => import('./SeenDialog.vue'))
+const BuoyDialog = defineAsyncComponent(() => import('./BuoyDialog.vue'))
+
+const props = defineProps<{ id: number | null }>()
+const router = useRouter()
+const { words, units, faces } = useSession()
+const ticket = useTicket()
+const { water, place, buoy, load, ask, askNow, askSeen, show } = useWater()
+const help = ref(false)
+const editing = ref<'old' | 'new' | null>(null)
+const noting = ref(false)
+const reading = ref(false)
+const FREE = ['any day', 'evenings and weekends', 'weekends'] as const
+/** How often one looks whether the buoy has a new hour. */
+const LOOK_MS = 5 * 60_000
+let looking: ReturnType<typeof setInterval> | undefined
+
+const fitting = computed(() => ticket.state.fitting)
+/** For whom words are said: the surfer of the ticket in hand, else somebody of 75 kg. */
+const body = computed(() => {
+  const assumed = ticket.assumed.value.get('height_m')
+  return ticket.facts.value.height_m ?? (assumed === undefined ? 1.75 : Number(assumed))
+})
+const name = computed(() => ticket.facts.value.name?.split(' ')[0] ?? '')
+/** The ticket in hand if it is for this break. */
+const mine = computed(() => (fitting.value?.break_id === water.id ? fitting.value : null))
+
+const marks = computed<DayMark[]>(() => {
+  const gives = water.gives
+  if (!gives || place.value?.kind !== 'sea') return []
+  const who = mine.value && name.value ? `${name.value}’s ` : ''
+  const from = mine.value ? ticket.water.value : (place.value as typeof ticket.water.value)
+  const steepness = from.steepness ?? place.value.steepness ?? 'average'
+  return (['small', 'usual', 'big'] as const).flatMap((day) => {
+    const face = from[`${day}_m`]
+    return face
+      ? [{ says: `${who}${day} day`, face_m: face, steepness, share: shareBelow(face) }]
+      : []
+  })
+})
+
+/** Share of days whose face is lower, between those that the server told. */
+function shareBelow(face: number): number | null {
+  const rows = water.gives?.climate?.quantiles
+  if (!rows?.length) return null
+  const i = rows.findIndex((row) => row.face_m >= face)
+  if (i < 0) return 1
+  const [a, b] = [rows[i - 1], rows[i]]
+  if (!a || !b) return 0
+  return a.share + ((face - a.face_m) / Math.max(b.face_m - a.face_m, 1e-9)) * (b.share - a.share)
+}
+
+const age = computed(() => {
+  const hours = water.now?.age_h
+  if (hours === null || hours === undefined) return ''
+  if (hours < 2) return `${Math.round(hours * 60)} min`
+  return hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`
+})
+const today = computed(() => {
+  const now = water.now
+  if (!now?.fresh || place.value?.kind !== 'sea') return ''
+  if (now.face_m === null) return 'Today: the buoy says too little.'
+  const face = faceSays(now.face_m, words.value, body.value, units.value, faces.value)
+  return `Today: ${face}${now.steepness ? `, ${now.steepness}` : ''}, ${age.value} ago.`
+})
+const hoursSay = computed(() => {
+  const { months, light, free } = water.asked
+  const when = months?.length ? `${months.length} of 12 months` : 'the year'
+  return `${light ? 'hours of light' : 'all hours'}, ${free}, ${when}`
+})
+
+function refresh(): void {
+  void ask(body.value, mine.value?.id ?? null)
+}
+function choose(id: number): void {
+  void router.replace(`/water/${id}`)
+}
+function toggleMonth(month: number): void {
+  const months = water.asked.months ?? []
+  water.asked.months = months.includes(month)
+    ? months.filter((one) => one !== month)
+    : [...months, month].sort((a, b) => a - b)
+}
+function nextFree(): void {
+  const at = FREE.indexOf(water.asked.free ?? 'any day')
+  water.asked.free = FREE[(at + 1) % FREE.length] ?? 'any day'
+}
+function walk(by: number): void {
+  const list = water.breaks
+  const at = list.findIndex((one) => one.id === water.id)
+  const next = list[(at + by + list.length) % list.length]
+  if (!next) return
+  choose(next.id)
+  requestAnimationFrame(() =>
+    document.querySelector<HTMLElement>('.breaks [aria-pressed=true]')?.focus(),
+  )
+}
+function keyed(event: KeyboardEvent): void {
+  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
+  const target = event.target as HTMLElement
+  if (target.closest('input, textarea, select, [role=dialog], .v-overlay--active')) return
+  const digit = Number(event.key)
+  const chosen = water.breaks[digit - 1]
+  if (event.key === '?') help.value = true
+  else if (chosen) choose(chosen.id)
+  else if (event.key === 'd') water.asked.light = !water.asked.light
+  else if (event.key === 'f') nextFree()
+  else if (event.key === 'a') water.asked.months = []
+  else if (event.key === 'e' && place.value) editing.value = 'old'
+  else if (event.key === 'n') editing.value = 'new'
+  else if (event.key === 'o' && place.value) noting.value = true
+  else if (event.key === 'b' && place.value) reading.value = true
+  else return
+  event.preventDefault()
+}
+
+async function begin(): Promise<void> {
+  await load()
+  const last = Number(window.localStorage.getItem('chord-ticket'))
+  if (!fitting.value && last) await ticket.open(last).catch(() => undefined)
+  const known = (id: number | null) => water.breaks.some((one) => one.id === id)
+  const first = [props.id, fitting.value?.break_id ?? null].find((id) => known(id ?? null))
+  show(first ?? water.breaks[0]?.id ?? null)
+}
+watch(
+  () => props.id,
+  (id) => id !== null && water.loaded && show(id),
+)
+watch(
+  () => water.id,
+  () => {
+    void askNow()
+    void askSeen().catch(() => undefined)
+  },
+)
+watch(() => [water.id, body.value, mine.value?.id, { ...water.asked }], refresh, { deep: true })
+/** A break that was changed is asked anew. */
+function changed(id: number): void {
+  editing.value = null
+  reading.value = false
+  if (id !== water.id) return choose(id)
+  refresh()
+  void askNow()
+  void askSeen().catch(() => undefined)
+}
+onMounted(() => {
+  void begin().then(() => {
+    refresh()
+    void askNow()
+    void askSeen().catch(() => undefined)
+  })
+  looking = setInterval(() => !document.hidden && void askNow(), LOOK_MS)
+  window.addEventListener('keydown', keyed)
+})
+onBeforeUnmount(() => {
+  clearInterval(looking)
+  window.removeEventListener('keydown', keyed)
+})
+</script>
+
+<template>
+  <div class="whole">
+    <TopBar>
+      <template #end>
+        <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
+      </template>
+    </TopBar>
+    <KeysDialog v-if="help" v-model="help" :keys="WATER_KEYS" />
+    <EditBreak
+      v-if="editing"
+      :place="editing === 'old' ? place : null"
+      @close="editing = null"
+      @saved="changed"
+    />
+    <SeenDialog v-if="noting && place" :place="place" @close="noting = false" @saved="changed" />
+    <BuoyDialog v-if="reading && place" :place="place" @close="reading = false" @saved="changed" />
+    <main v-if="water.loaded" class="water" :data-settled="!!water.gives">
+      <nav
+        class="breaks"
+        aria-label="Breaks"
+        @keydown.left.prevent="walk(-1)"
+        @keydown.right.prevent="walk(1)"
+      >
+        <button
+          v-for="one in water.breaks"
+          :key="one.id"
+          type="button"
+          class="plain choice"
+          :aria-pressed="one.id === water.id"
+          :title="one.measured ? 'measured' : 'as remembered'"
+          @click="choose(one.id)"
+        >
+          {{ one.name }}<span v-if="!one.measured" class="pencilled"> remembered</span>
+        </button>
+        <button type="button" class="plain link" @click="editing = 'new'">new break</button>
+      </nav>
+      <p v-if="water.fault" class="fault" role="alert">{{ water.fault }}</p>
+      <p v-if="!place" class="nothing">No break yet: key n.</p>
+      <template v-else>
+        <div class="left">
+          <header>
+            <h1>{{ place.name }}</h1>
+            <span class="about">{{ place.about }}</span>
+            <p class="says" role="status">{{ water.gives?.says.join(' ') }}</p>
+            <p v-if="today" class="now">{{ today }}</p>
+          </header>
+          <RiverView v-if="place.kind === 'river'" :place="place" :now="water.now" :age="age" />
+          <ShoreView v-else-if="place.kind !== 'pool'" :place="place" :now="water.now" :age="age" />
+          <TideStrip v-if="water.now?.tides.length" :now="water.now" />
+        </div>
+        <div v-if="water.gives" class="middle">
+          <header>
+            <h2>What it gives</h2>
+            <span v-if="place.kind === 'sea'" class="hours">{{ hoursSay }}</span>
+            <span
+              v-if="place.kind === 'sea'"
+              class="ask"
+              role="group"
+              aria-label="Which hours count"
+            >
+              <button
+                type="button"
+                class="plain choice"
+                :aria-pressed="water.asked.light"
+                title="key d"
+                @click="water.asked.light = !water.asked.light"
+              >
+                light
+              </button>
+              <button
+                v-for="way in FREE"
+                :key="way"
+                type="button"
+                class="plain choice"
+                :aria-pressed="water.asked.free === way"
+                title="key f"
+                @click="water.asked.free = way"
+              >
+                {{ way }}
+              </button>
+              <button
+                v-if="water.asked.months?.length"
+                type="button"
+                class="plain link"
+                @click="water.asked.months = []"
+              >
+                all months
+              </button>
+            </span>
+          </header>
+          <FlowYear v-if="place.kind === 'river'" :place="place" :gives="water.gives" />
+          <YearMap v-else :gives="water.gives" :now="water.now" :body="body" :marks="marks" />
+          <p v-if="!water.gives.climate" class="unsure">{{ water.gives.unsure }}</p>
+          <MonthStrip
+            v-if="water.gives.climate || water.gives.river"
+            :gives="water.gives"
+            :worth="water.worth"
+            :name="name"
+            :body="body"
+            :months="water.asked.months ?? []"
+            @month="toggleMonth"
+          />
+        </div>
+        <WaterFacts
+          v-if="water.gives && words"
+          :place="place"
+          :gives="water.gives"
+          :now="water.now"
+          :buoy="buoy"
+          :calibrated="water.calibrated"
+          :seen="water.seen.length"
+          :marks="marks"
+          :body="body"
+          :age="age"
+          @edit="editing = 'old'"
+          @seen="noting = true"
+          @buoy="reading = true"
+        />
+      </template>
+    </main>
+  </div>
+</template>
+
+<style scoped>
+.water {
+  display: grid;
+  grid-template: auto minmax(0, 1fr) / 400px minmax(0, 1fr) 240px;
+  gap: 8px 20px;
+  padding: 8px 20px 12px;
+  min-height: 0;
+}
+.breaks {
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+  align-items: baseline;
+  font-size: 15px;
+}
+.breaks .pencilled {
+  font-size: 12.5px;
+}
+.left {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  gap: 8px;
+  min-height: 0;
+  min-width: 0;
+}
+.middle {
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  gap: 6px;
+  min-height: 0;
+  min-width: 0;
+}
+h1 {
+  display: inline;
+  margin: 0 8px 0 0;
+  font: 600 22px var(--serif);
+}
+.about,
+.hours {
+  color: var(--soft-ink);
+}
+.says {
+  margin: 4px 0 0;
+  font: 19px/1.3 var(--serif);
+}
+.now {
+  margin: 2px 0 0;
+  font-weight: 600;
+  color: var(--pencil-text);
+}
+.middle header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
+  align-items: baseline;
+}
+h2 {
+  margin: 0;
+  font: 600 15px var(--sans);
+}
+.hours {
+  font-size: 13px;
+}
+.ask {
+  display: flex;
+  gap: 6px;
+  margin-left: auto;
+  font-size: 13px;
+}
+.unsure {
+  margin: 0;
+  font: 17px/1.35 var(--serif);
+  color: var(--note);
+}
+@media (max-width: 1180px) {
+  .water {
+    grid-template-columns: 320px minmax(0, 1fr) 196px;
+    gap: 8px 14px;
+    padding: 8px 12px;
+  }
+}
+@media (max-width: 900px) {
+  .water {
+    grid-template: none / minmax(0, 1fr);
+  }
+}
+</style>
