@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { vFocused } from '../focused'
+
 const open = defineModel<boolean>({ required: true })
 defineProps<{ keys: readonly (readonly [string, string])[] }>()
 </script>
@@ -13,7 +15,7 @@ defineProps<{ keys: readonly (readonly [string, string])[] }>()
           <dd>{{ what }}</dd>
         </template>
       </dl>
-      <v-btn autofocus @click="open = false">Close</v-btn>
+      <v-btn v-focused @click="open = false">Close</v-btn>
     </div>
   </v-dialog>
 </template>

@@ -202,7 +202,8 @@ function change(given: Change): void {
     return
   }
   const last = state.undo[state.undo.length - 1]
-  if (!sameThing(last, back)) state.undo.push(back)
+  // What is chosen, not typed, is a step of its own.
+  if (given.go_by || !sameThing(last, back)) state.undo.push(back)
   state.redo = []
   push(given)
 }

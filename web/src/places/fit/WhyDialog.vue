@@ -3,6 +3,7 @@
 import { computed, watch } from 'vue'
 import type { Derivation } from '../../api/client'
 import { useCloser } from '../../state/closer'
+import { vFocused } from '../../focused'
 
 /** The derivation that is asked for, or none. */
 const name = defineModel<string | null>({ required: true })
@@ -67,7 +68,7 @@ function figure(value: number | null): string {
           <option v-for="row in derivations" :key="row.of" :value="row.of">{{ row.words }}</option>
         </select>
       </label>
-      <v-btn autofocus @click="open = false">Close</v-btn>
+      <v-btn v-focused @click="open = false">Close</v-btn>
     </div>
   </v-dialog>
 </template>

@@ -7,6 +7,7 @@ import { useSession } from '../../state/session'
 import { breakIn, useWater } from '../../state/water'
 import { faceText, readFace } from '../../units'
 import { needed, numberOf, useFaults, Wrong } from './fields'
+import { vFocused } from '../../focused'
 
 const props = defineProps<{ place: Break | null }>()
 const emit = defineEmits<{ close: []; saved: [id: number] }>()
@@ -223,7 +224,7 @@ async function file(chosen: File | undefined): Promise<void> {
         </label>
       </div>
       <div class="grid">
-        <v-text-field v-model="form.name" label="Name" autofocus :error-messages="faults.name" />
+        <v-text-field v-model="form.name" v-focused label="Name" :error-messages="faults.name" />
         <v-text-field v-model="form.about" label="In a few words" />
         <v-select
           v-model="form.kind"

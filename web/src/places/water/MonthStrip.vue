@@ -4,6 +4,7 @@
 import { computed } from 'vue'
 import type { Gives, Worth } from '../../api/client'
 import { useSession } from '../../state/session'
+import { heightOf } from '../../units'
 import { faceSays } from './map'
 
 const props = defineProps<{
@@ -43,9 +44,18 @@ const bars = computed(() => {
       const says = share === null || share === undefined ? '–' : `${Math.round(share * 100)}`
       return { name, high: (share ?? 0) * HIGH, other: null, says, long: `${name}: ${says} %` }
     }
-    const says =
-      face === null ? '–' : faceSays(face, words.value, props.body, units.value, faces.value)
-    return { name, high: ((face ?? 0) / most) * HIGH, other: null, says, long: `${name}: ${says}` }
+    // Twelve words of body height have no room beside each other: figures, whatever else is said in words.
+    const over = faces.value === 'back' ? (words.value?.face_over_back ?? 2) : 1
+    const says = face === null ? '–' : heightOf(face / over, units.value)
+    const word =
+      face === null ? '' : `, ${faceSays(face, words.value, props.body, units.value, faces.value)}`
+    return {
+      name,
+      high: ((face ?? 0) / most) * HIGH,
+      other: null,
+      says,
+      long: `${name}: ${says}${word}`,
+    }
   })
 })
 const title = computed(() => {
@@ -79,7 +89,6 @@ const year = computed(() => {
         type="button"
         class="plain month"
         :aria-pressed="months.includes(i + 1)"
-        :aria-label="bar.long"
         :title="bar.long"
         @click="$emit('month', i + 1)"
       >

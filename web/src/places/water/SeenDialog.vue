@@ -6,6 +6,7 @@ import { useSession } from '../../state/session'
 import { breakIn, useWater } from '../../state/water'
 import { heightOf, readFace } from '../../units'
 import { needed, useFaults, Wrong } from './fields'
+import { vFocused } from '../../focused'
 
 const props = defineProps<{ place: Break }>()
 const emit = defineEmits<{ close: []; saved: [id: number] }>()
@@ -109,7 +110,7 @@ async function accept(): Promise<void> {
         <v-text-field v-model="form.hour" label="Hour (0–23)" :error-messages="faults.hour" />
         <v-text-field
           v-model="form.face"
-          autofocus
+          v-focused
           label="Face"
           placeholder="waist, 0.9, 3 ft"
           :error-messages="faults.face_m"

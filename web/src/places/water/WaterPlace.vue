@@ -334,9 +334,17 @@ onBeforeUnmount(() => {
   min-height: 0;
   min-width: 0;
 }
+.left header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 10px;
+  align-items: baseline;
+}
+.left header p {
+  flex-basis: 100%;
+}
 h1 {
-  display: inline;
-  margin: 0 8px 0 0;
+  margin: 0;
   font: 600 22px var(--serif);
 }
 .about,
@@ -344,7 +352,7 @@ h1 {
   color: var(--soft-ink);
 }
 .says {
-  margin: 4px 0 0;
+  margin: 2px 0 0;
   font: 19px/1.3 var(--serif);
 }
 .now {

@@ -63,7 +63,7 @@ export function heightTicks(
     const last = ticks[ticks.length - 1]
     // The longest of the words would need a margin of its own.
     const says = row.says.replace(' and a half', ' ½').replace('double overhead', 'double')
-    if (!last || last.y - y >= 15) ticks.push({ y, says })
+    if (!last || last.y - y >= 18) ticks.push({ y, says })
   }
   return ticks
 }
