@@ -35,6 +35,10 @@ def bench(rounds: int) -> int:
             say("\nscreen, rack of 64, gunicorn and PostgreSQL on this machine")
             words = [str(PYTHON), "-m", "house.measure_screen", str(port), str(rounds)]
             code |= subprocess.call(words, cwd=ROOT, env=env)
+            say("\nwater, ten years of hours")
+            words[2] = "house.measure_water"
+            code |= subprocess.call(words, cwd=ROOT, env=env)
+            words[2] = "house.measure_screen"
             fill = [str(PYTHON), "manage.py", "fill_rack", str(_MANY)]
             code |= subprocess.call(fill, cwd=SERVER, env=env, stdout=subprocess.DEVNULL)
             say(f"\nscreen, rack of {_MANY}")

@@ -184,6 +184,17 @@ def _laid(camera: Camera) -> None:
     camera.take("boards-beside")
 
 
+def _water(camera: Camera) -> None:
+    camera.go("/water")
+    for name, shot in (("Ropewalk", "water"), ("Millrace", "water-river")):
+        path = f"//nav[@aria-label='Breaks']/button[contains(., '{name}')]"
+        camera.until("nav.breaks", name)
+        camera.driver.find_element(By.XPATH, path).click()
+        camera.until(".left h1", name)
+        camera.until(".months h2", "days worth" if name == "Ropewalk" else "works")
+        camera.take(shot)
+
+
 VIEWS: tuple[Callable[[Camera], None], ...] = (
     _door,
     _fit,
@@ -197,6 +208,7 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _sheet,
     _in,
     _laid,
+    _water,
 )
 
 

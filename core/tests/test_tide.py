@@ -180,3 +180,12 @@ class Light(TestCase):
         up = sun_height_deg(hours, latitude, longitude) > 0
         self.assertAlmostEqual(float(up.mean()), 0.5, delta=0.015)
         self.assertGreater(float(is_light(hours, latitude, longitude).mean()), float(up.mean()))
+
+
+class LongSpans(TestCase):
+    def test_many_years_at_once_are_what_each_hour_is(self) -> None:
+        """Nodal factors between straight lines, arguments by their speeds: against each hour by itself."""
+        hours = hour_of(1999, 1, 1) + np.linspace(0, 24 * 365 * 20, 60)
+        whole = tide_at(COAST, hours)
+        each = [float(tide_at(COAST, hour)[0]) for hour in hours]
+        np.testing.assert_allclose(whole, each, atol=0.003)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterator
 from dataclasses import dataclass
 from datetime import UTC, datetime
 
@@ -100,32 +101,49 @@ def speed_deg_h(name: str) -> float:
     return float(15 * t + s * moon + h * sun + p * perigee)
 
 
+#: The moon's node moves a twentieth of a degree a day: nodal factors are worked out so often [h], and lie on
+#: straight lines between.
+_NODE_EVERY_H = 240.0
+
+
+def _waves(tide: Tide, at: Array) -> Iterator[tuple[float, Array, Array]]:
+    """Speed [rad/h], size [m] and phase [rad] of each constituent at hours (n,)."""
+    begin, end = float(at.min()), float(at.max())
+    knots = np.linspace(begin, end, int((end - begin) / _NODE_EVERY_H) + 2)
+    node = longitudes(knots)[3]
+    known: dict[str, tuple[Array, Array]] = {}
+    for constant in tide.constants:
+        whose = CONSTITUENTS[constant.name][-1]
+        if whose not in known:
+            factor, angle = nodal(whose, node)
+            known[whose] = np.interp(at, knots, factor), np.interp(at, knots, angle)
+        factor, angle = known[whose]
+        # Arguments run evenly: one at the first hour and the speed make all others.
+        speed = speed_deg_h(constant.name)
+        first = float(argument(constant.name, begin)[0])
+        phase = np.radians((first - constant.phase_deg) % 360 + speed * (at - begin) + angle)
+        yield float(np.radians(speed)), factor * constant.amplitude_m, phase
+
+
 def tide_at(tide: Tide, hour: Array | float) -> Array:
     """Height of the water [m] over the tide's datum at hours since 1970 UTC (n,).
 
     mean + sum f H cos(V + u - g), g the phase lag on Greenwich (Schureman 1958).
     """
     at = np.atleast_1d(np.asarray(hour, float))
-    node = longitudes(at)[3]
     height = np.full(at.shape, tide.mean_m)
-    for constant in tide.constants:
-        factor, angle = nodal(CONSTITUENTS[constant.name][-1], node)
-        phase = argument(constant.name, at) + angle - constant.phase_deg
-        height += factor * constant.amplitude_m * np.cos(np.radians(phase))
+    for _, size, phase in _waves(tide, at):
+        height += size * np.cos(phase)
     return height
 
 
 def _rising(tide: Tide, hour: Array | float) -> Array:
     """How fast the water rises [m/h]: the derivative of the sum; the node stands still for a day."""
     at = np.atleast_1d(np.asarray(hour, float))
-    node = longitudes(at)[3]
-    speed = np.zeros(at.shape)
-    for constant in tide.constants:
-        factor, angle = nodal(CONSTITUENTS[constant.name][-1], node)
-        phase = np.radians(argument(constant.name, at) + angle - constant.phase_deg)
-        turn = np.radians(speed_deg_h(constant.name))
-        speed -= factor * constant.amplitude_m * turn * np.sin(phase)
-    return speed
+    rise = np.zeros(at.shape)
+    for speed, size, phase in _waves(tide, at):
+        rise -= size * speed * np.sin(phase)
+    return rise
 
 
 def turns(tide: Tide, begin_hour: float, end_hour: float) -> list[Turn]:
