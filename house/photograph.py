@@ -185,6 +185,10 @@ def _laid(camera: Camera) -> None:
 
 
 def _water(camera: Camera) -> None:
+    # The first ticket of the demo, whose surfer's days the map shows.
+    camera.driver.execute_script("localStorage.removeItem('chord-ticket')")
+    camera.go("/")
+    camera.until(".verdict[data-version]")
     camera.go("/water")
     for name, shot in (("Ropewalk", "water"), ("Millrace", "water-river")):
         path = f"//nav[@aria-label='Breaks']/button[contains(., '{name}')]"

@@ -139,3 +139,10 @@ def made_flows(hour: Hours, mean_m3_s: float = 24.0, seed: int = 5) -> Array:
     season = 0.35 * np.cos(2 * np.pi * (at / 24 - 110) / _YEAR_DAYS)
     wet = 0.35 * _slow_noise([seed, 31], at, 24 * 9) + 0.15 * _slow_noise([seed, 32], at, 24 * 2)
     return np.asarray(np.round(mean_m3_s * np.exp(season + wet), 2))
+
+
+def made_tide(hour: Hours) -> Array:
+    """Water over its mean [m] at hours since 1970 UTC: the moon's and the sun's half-day tides alone."""
+    at = np.asarray(hour, float)
+    moon, sun = np.radians(28.9841042 * at), np.radians(30.0 * at)
+    return np.asarray(1.45 * np.cos(moon) + 0.52 * np.cos(sun))

@@ -19,7 +19,7 @@ from http.server import BaseHTTPRequestHandler, ThreadingHTTPServer
 import numpy as np
 
 from chord_core.water.seas import Seas
-from standins.made_sea import Coast, made_seas
+from standins.made_sea import Coast, made_seas, made_tide
 
 STATION = "outer-bank"
 FAULTS = ("none", "missing", "stuck", "dead", "garbled", "slow")
@@ -28,6 +28,7 @@ HEAD = (
     "#yr  mo dy hr mn degT m/s  m/s     m   sec   sec degT   hPa  degC  degC  degC   mi    ft\n"
 )
 _LAST_HOURS = 45 * 24
+_FOOT_M = 0.3048
 _PATH = re.compile(rf"^/{STATION}(?:/(\d{{4}}))?\.txt(\.gz)?$")
 
 
@@ -40,6 +41,7 @@ def text_of(seas: Seas, newest_first: bool = False) -> str:
     lines = []
     nines = ("MM",) * 6 if newest_first else ("999", "99.0", "99.00", "99.00", "99.00", "999")
     rows = range(len(seas))
+    tide = made_tide(seas.hour) / _FOOT_M
     for i in reversed(rows) if newest_first else rows:
         at = datetime.fromtimestamp(int(seas.hour[i]) * 3600, UTC)
         cells = (
@@ -51,7 +53,8 @@ def text_of(seas: Seas, newest_first: bool = False) -> str:
             _figure(seas.mean_period_s[i], "5.2f", nines[4]),
             _figure(seas.from_deg[i], "3.0f", nines[5]),
         )
-        lines.append(f"{at:%Y %m %d %H %M} {' '.join(cells)} 9999.0 999.0 999.0 999.0 99.0 99.00\n")
+        rest = f"9999.0 999.0 999.0 999.0 99.0 {tide[i]:5.2f}"
+        lines.append(f"{at:%Y %m %d %H %M} {' '.join(cells)} {rest}\n")
     return HEAD + "".join(lines)
 
 

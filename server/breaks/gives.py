@@ -22,7 +22,7 @@ from chord_core.surfer.spot import pencil_water
 from chord_core.water.answer import bins_document
 from chord_core.water.bins import class_of
 from chord_core.water.built import foam_m, pool_bins
-from chord_core.water.days import word_for
+from chord_core.water.days import BIG_SHARE, SMALL_SHARE, word_for
 from chord_core.water.gives import climate_of, water_given
 from chord_core.water.hours import BreakHours, hours_at
 from chord_core.water.river import Flows, river_of, river_water
@@ -129,15 +129,23 @@ def _remembered(said: Water, climate: ClimateResult | None) -> tuple[RememberedD
     return tuple(rows)
 
 
+def sea_days(place: Break, body_m: float) -> tuple[float, float, float]:
+    """Small, usual and big day of a break of the sea [m]: as measured, else as remembered."""
+    climate = climate_for(place)
+    if climate:
+        return climate.small_m, climate.usual_m, climate.big_m
+    spot, _ = pencil_water(place.document(), body_m)
+    small, usual, big = (float(face) for face in spot.days.face_at(np.array([SMALL_SHARE, 0.5, BIG_SHARE])))
+    return small, usual, big
+
+
 def gives_of(place: Break, asked: HoursAsked, body_m: float | None = None) -> Gives:
     """What a break gives in these hours, in sentences and figures."""
     body = body_m or ANYBODY_M
     said, water = place.document(), water_of(place)
     climate, river = climate_for(place, asked), river_for(place)
     spot, _ = pencil_water(water, body)
-    days = (climate.small_m, climate.usual_m, climate.big_m) if climate else None
-    if place.kind == "sea" and not days:
-        days = tuple(float(face) for face in spot.days.face_at(np.array([0.15, 0.5, 0.9])))
+    days = sea_days(place, body) if place.kind == "sea" else None
     if climate:
         says = gives_say(climate, said, body)
     elif river:

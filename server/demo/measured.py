@@ -14,7 +14,7 @@ from accounts.models import Shop, User
 from breaks.documents import BreakIn
 from breaks.gives import hours_of
 from breaks.models import Break
-from breaks.services import keep_break, keep_flows, note_seen
+from breaks.services import as_document, keep_break, keep_flows, note_seen
 from chord_core.documents import parse
 from chord_core.documents.climate import Seen
 from chord_core.water.bins import class_at
@@ -29,17 +29,19 @@ def measured(shop: Shop, person: User, document: dict[str, Any], places: dict[st
     """Give the demo's breaks their buoys, tides, river and settings.
 
     Args:
-        document: the demo's breaks with ``buoys`` and ``tide`` beside them.
+        document: ``buoys``, the ``tide`` of the coast, and ``places`` by the names of the breaks.
         places: the breaks by name, as remembered.
     """
     buoys = {row["name"]: _buoy(shop, row, f"buoys.{i}") for i, row in enumerate(document["buoys"])}
-    for i, row in enumerate(document["breaks"]):
-        given = {name: value for name, value in row.items() if name != "buoy"}
+    for i, row in enumerate(document["places"]):
+        place = places[row["name"]]
+        known = as_document(place).model_dump(exclude={"id", "measured"}, exclude_unset=True)
+        given = known | {name: value for name, value in row.items() if name != "buoy"}
         if "tide_table" in given:
             given["tide_table"] = document["tide"]
         if "buoy" in row:
             given["buoy_id"] = buoys[row["buoy"]].pk
-        place = keep_break(shop, parse(BreakIn, given, f"breaks.{i}"), places[row["name"]])
+        place = keep_break(shop, parse(BreakIn, given, f"water.{i}"), place)
         if place.river:
             keep_flows(place, io.BytesIO(_flows().encode()), "flows.csv")
         if place.buoy:

@@ -10,9 +10,8 @@ from django.db import transaction
 
 from accounts.models import Shop, User
 from breaks.documents import BreakIn
-from breaks.models import Break
 from breaks.services import keep_break
-from chord_core.documents import Board, Surfer, Water, parse
+from chord_core.documents import Board, Surfer, parse
 from chord_core.errors import ChordError
 from chord_core.fit.step import scaled
 from demo.measured import measured
@@ -80,17 +79,12 @@ def load_demo(folder: Path, reset: bool = False) -> str:
         since = today() - timedelta(days=came.get("days", 0))
         hang(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
     rows = _each(folder, "breaks")
-    places = {row["name"]: _remembered(shop, row, f"breaks.{i}") for i, row in enumerate(rows)}
+    places = {row["name"]: keep_break(shop, parse(BreakIn, row, f"breaks.{i}")) for i, row in enumerate(rows)}
     for i, row in enumerate(_each(folder, "fittings")):
         facts = parse(Surfer, row["surfer"], f"fittings.{i}.surfer")
         if row["at"] not in places:
             raise ChordError(f"fittings.{i}.at", row["at"], f"there is no break “{row['at']}”")
         open_fitting(shop, person, FittingIn(facts=facts, break_id=places[row["at"]].pk))
     # The tickets were written by what people remember; what is measured came to the shop later.
-    measured(shop, person, _read(folder, "breaks"), places)
+    measured(shop, person, _read(folder, "water"), places)
     return f"demo shop “{shop.name}” loaded"
-
-
-def _remembered(shop: Shop, row: dict[str, Any], where: str) -> Break:
-    fields = set(Water.model_fields) | {"about", "mind"}
-    return keep_break(shop, parse(BreakIn, {k: v for k, v in row.items() if k in fields}, where))

@@ -70,13 +70,13 @@ class FittingIn(Document):
 
 class FittingPatch(Document):
     """A change of a ticket. Facts and water are merged: a null takes a fact back to pencil. ``go_by``: take
-    the waves that the break's buoy or gauge measured, or those that are remembered."""
+    the waves that the break's buoy or gauge measured, those that are remembered, or its white water."""
 
     version: int
     facts: dict[str, Any] = Field(default_factory=dict)
     water: dict[str, Any] = Field(default_factory=dict)
     break_id: int | None = None
-    go_by: Literal["measured", "remembered"] | None = None
+    go_by: Literal["measured", "remembered", "foam"] | None = None
     target_l: TargetL | None = None
     pinned: Pins | None = None
     bench_id: int | None = None

@@ -6,7 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import Shop, User
-from breaks.gives import water_of
+from breaks.gives import sea_days, water_of
 from breaks.models import Break
 from chord_core.documents import Surfer as Facts
 from chord_core.documents import Water, parse
@@ -15,7 +15,9 @@ from chord_core.documents.base import Document
 from chord_core.documents.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.describe import dims_of
+from chord_core.surfer.pencil import height_from_mass
 from chord_core.tables import tables_version
+from chord_core.water.built import foam_water
 from config.errors import Stale
 from fittings.answers import answer_for, doubts_for, pins_of, typed_board, windows_for
 from fittings.closer import compared_for, faces_for, why_for, why_not_for
@@ -41,6 +43,8 @@ from rack.models import Board as RackBoard
 from surfers.models import Surfer
 from surfers.services import new_surfer, remember
 
+#: Mass [kg] of a learner who has not said it, for the depth in which one stands.
+_ANYBODY_KG = 75.0
 #: Days that stay as a surfer remembers them, whatever is measured.
 _REMEMBERED = ("small_m", "big_m", "kind", "name")
 #: The boards that a surfer speaks of.
@@ -197,6 +201,19 @@ def _merged(old: dict[str, Any], change: dict[str, Any]) -> dict[str, Any]:
     return {key: value for key, value in {**old, **change}.items() if value is not None}
 
 
+def _foam_of(fitting: Fitting) -> Water:
+    """The white water of a ticket's break, for the first lessons of somebody of this height.
+
+    Raises:
+        ChordError: the break is none of the sea.
+    """
+    place, (facts, _) = fitting.surf_break, _said(fitting)
+    if place is None or place.kind != "sea":
+        raise ChordError("go_by", "foam", "only a break of the sea has white water for first lessons")
+    body = facts.height_m or height_from_mass(facts.mass_kg or _ANYBODY_KG)
+    return foam_water(place.document(), sea_days(place, body), body)
+
+
 def _gone_by(fitting: Fitting, way: str) -> dict[str, Any]:
     """The water of a ticket with what its break measured in it, or without; what was typed stays.
 
@@ -204,8 +221,12 @@ def _gone_by(fitting: Fitting, way: str) -> dict[str, Any]:
         ChordError: nothing is measured there.
     """
     place = fitting.surf_break
+    if way == "foam":
+        return _stored(_foam_of(fitting))
     said, real = (place.document(), water_of(place)) if place else (None, None)
     if not (said and real) or said == real:
+        if way == "remembered" and said:
+            return _stored(said)
         raise ChordError("go_by", way, "nothing is measured at this break")
     measured = {
         name: value
@@ -213,7 +234,11 @@ def _gone_by(fitting: Fitting, way: str) -> dict[str, Any]:
         if value != getattr(said, name) and name not in _REMEMBERED
     }
     if way == "measured":
+        if fitting.water.get("kind", "sea") != said.kind:
+            return _stored(real)
         return _stored(parse(Water, fitting.water | measured, "water"))
+    if fitting.water.get("kind", "sea") != said.kind:
+        return _stored(said)
     back = {name: getattr(said, name) for name in measured}
     return _stored(parse(Water, _merged(fitting.water, {**back, "bins": None}), "water"))
 

@@ -25,6 +25,7 @@ BACK_FOOT_REACH = 0.38
 #: Wetted lengths that are tried, as shares of the longest one.
 SHORTEST_TRIAL = 0.08
 _TRIALS = np.geomspace(SHORTEST_TRIAL, 1.0, 36)
+_NEAR = 21
 _NEWTON, _REACH_STEPS = 9, 24
 
 
@@ -97,7 +98,12 @@ class Trials:
 
 
 def planing_trials(
-    hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_weight: str = "even"
+    hull: Hull,
+    weight_n: Array,
+    speed_m_s: Array,
+    rho: float,
+    foot_weight: str = "even",
+    shares: Array = _TRIALS,
 ) -> Trials:
     """Drag over weight at every tried wetted length.
 
@@ -107,11 +113,12 @@ def planing_trials(
     Args:
         weight_n: weight of rider and board [N], (n,).
         speed_m_s: speed through the water [m/s], (n,).
+        shares: of the longest wetted length, (t,) or (n, t).
     """
     beam = hull.planing_beam_m(foot_weight)[:, None]
     speed, weight = speed_m_s[:, None], weight_n[:, None]
     cv = speed / np.sqrt(G * beam)
-    wet = _TRIALS * _longest_wet(hull, beam[:, 0], cv[:, 0], foot_weight)[:, None]
+    wet = shares * _longest_wet(hull, beam[:, 0], cv[:, 0], foot_weight)[:, None]
     beams = wet / beam
     flat = flat_for(weight / (rho / 2 * speed**2 * beam**2), effective_deadrise(hull)[:, None])
     trim = (flat / flat_lift(np.ones_like(wet), beams, cv)) ** (1 / 1.1)
@@ -126,6 +133,12 @@ def planing_trials(
 def plane_at(hull: Hull, weight_n: Array, speed_m_s: Array, rho: float, foot_weight: str = "even") -> Planing:
     """Planing with the least drag over the wetted length at one speed a board, (n,)."""
     tried = planing_trials(hull, weight_n, speed_m_s, rho, foot_weight)
+    # The least lies flat: once more between the neighbours of the best one, which may be the longest.
+    best = tried.drag.argmin(axis=1)
+    last = len(_TRIALS) - 1
+    low, high = _TRIALS[np.maximum(best - 1, 0)], _TRIALS[np.minimum(best + 1, last)]
+    near = low[:, None] + (high - low)[:, None] * np.linspace(0, 1, _NEAR)
+    tried = planing_trials(hull, weight_n, speed_m_s, rho, foot_weight, near)
     return _least(tried.drag, tried.wet, tried.trim_deg, tried.load_m, tried.cv, tried.beams)
 
 

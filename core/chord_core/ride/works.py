@@ -109,9 +109,9 @@ class Riding:
         if planes is None:
             return plane_at(self.hull, self.weight_n, np.full(len(self.hull), speed_m_s), self.rho, foot)
         out = np.empty((len(self.hull), 4))
-        _, beam, deadrise, curvature, _, weight = running_of(self.hull, self.rider.standing_kg, foot)
+        length, beam, deadrise, curvature, reach, weight = running_of(self.hull, self.rider.standing_kg, foot)
         first, weights = cubic_weights(np.array([speed_m_s]))
-        plane_boards(planes.table, planes.longest, beam, deadrise, curvature, weight, speed_m_s, first[0],
+        plane_boards(planes.table, length, reach, beam, deadrise, curvature, weight, speed_m_s, first[0],
                      weights[0], self.rho, out)  # fmt: skip
         drag, wet, trim, load = out.T
         outside = outside_of(wet / beam, speed_m_s / np.sqrt(G * beam), trim)

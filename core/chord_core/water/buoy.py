@@ -4,7 +4,9 @@ from __future__ import annotations
 
 import codecs
 import io
+import itertools
 import math
+import re
 import zlib
 from array import array
 from collections.abc import Callable, Iterator
@@ -162,6 +164,11 @@ def _decoder(start: bytes) -> codecs.IncrementalDecoder:
     return codecs.getincrementaldecoder("utf-16" if wide else "utf-8-sig" if marked else "latin-1")("replace")
 
 
+#: A time as Chord writes it, and where the cells of such a line lie.
+_CLOCK = re.compile(r"\s*(\d{4})-(\d\d)-(\d\d)[T ](\d\d):(\d\d)(?::\d\d)?Z?\s*$")
+_TABLE = _Header(5 + len(COLUMNS), 0, 1, 2, 3, 4, tuple(range(5, 5 + len(COLUMNS))))
+
+
 class _Days:
     """Days since 1970 of dates as written, each worked out once."""
 
@@ -247,7 +254,12 @@ class _Rows:
 def _read_lines(raw: BinaryIO, name: str, rows: _Rows, told: Callable[[int], None]) -> None:
     header: _Header | None = None
     line = 0
-    for line, text in enumerate(_lines(raw, name, rows.faults), 1):
+    lines = _lines(raw, name, rows.faults)
+    first = next(lines, None)
+    if first is not None and first.startswith("time,"):
+        _read_table(lines, rows, first)
+        return
+    for line, text in enumerate(itertools.chain([] if first is None else [first], lines), 1):
         words = text.split(None, _MOST_WORDS)
         if not words:
             continue
@@ -263,6 +275,25 @@ def _read_lines(raw: BinaryIO, name: str, rows: _Rows, told: Callable[[int], Non
             told(line)
     if header is None:
         raise ChordError("file", name, f"none of {line} lines is a header {_WANTED}")
+
+
+def _read_table(lines: Iterator[str], rows: _Rows, head: str) -> None:
+    """Lines of the CSV that Chord writes of a buoy's hours: time in UTC, then ``COLUMNS`` by name."""
+    names = [word.strip() for word in head.split(",")]
+    at = [names.index(name) if name in names else -1 for name in COLUMNS]
+    if at[0] < 0:
+        raise ChordError("file", rows.name, f"line 1 names no column height_m: “{head[:60]}”")
+    for line, text in enumerate(lines, 2):
+        cells = text.split(",", _MOST_WORDS)
+        found = _CLOCK.match(cells[0])
+        if not text.strip():
+            continue
+        if not found or len(cells) != len(names):
+            rows.faults.add(line, "", f"“{text[:40]}” is no reading: the line is left out")
+            continue
+        year, month, day, hour, minute = found.groups()
+        words = [year, month, day, hour, minute, *(cells[k].strip() or "MM" if k >= 0 else "MM" for k in at)]
+        rows.take(words, line, _TABLE)
 
 
 def read_buoy(raw: BinaryIO, name: str, told: Callable[[int], None] = lambda lines: None) -> BuoyText:

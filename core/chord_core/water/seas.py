@@ -128,13 +128,14 @@ def bridged(seas: Seas) -> Seas:
     for name in ("height_m", "period_s", "mean_period_s", "wind_m_s"):
         values = getattr(seas, name)
         known = ~np.isnan(values)
-        if not known.any():
+        if known.all() or not known.any():
             continue
         before = _since_known(known)
         after = len(seas) - 1 - _since_known(known[::-1])[::-1]
         gap = after - before - 1
         close = ~known & (before >= 0) & (after < len(seas)) & (gap <= rules["gap_filled_h"])
-        made[name] = np.where(close, np.interp(rows, rows[known], values[known]), values)
+        made[name] = values.copy()
+        made[name][close] = np.interp(rows[close], rows[known], values[known])
     for name in ("from_deg", "wind_from_deg"):
         values = getattr(seas, name)
         before = _since_known(~np.isnan(values))

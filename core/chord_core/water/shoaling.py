@@ -54,7 +54,8 @@ def shares_in(off_deg: Array | float, window_deg: float) -> Array:
     """
     off = np.abs((np.asarray(off_deg, float) + 180) % 360 - 180)
     beyond = np.maximum(off - window_deg, 0.0)
-    return np.asarray(np.sqrt(np.maximum(np.cos(np.radians(np.minimum(beyond, 90.0))), 0.0)))
+    rays = np.maximum(np.cos(np.radians(np.minimum(beyond, 90.0))), 0.0)
+    return np.asarray(np.where(beyond >= 90, 0.0, np.sqrt(rays)))
 
 
 def share_in(off_deg: float, window_deg: float) -> float:

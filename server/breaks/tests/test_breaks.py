@@ -314,6 +314,19 @@ class TicketsByTheBuoy(BreakCase):
         back = self.patch(remembered, go_by="measured")
         self.assertEqual(back["water"], ticket["water"])
 
+    def test_white_water_for_a_first_lesson_and_back(self) -> None:
+        place = self.sea()
+        ticket = self.patch(self.ticket(rung="starter"), break_id=place["id"])
+        foam = self.patch(ticket, go_by="foam")
+        self.assertEqual((foam["water"]["kind"], foam["water"]["name"]), ("white_water", "Ropewalk"))
+        self.assertLess(foam["water"]["big_m"], 0.45)
+        self.assertNotIn("bins", {k for k, v in foam["water"].items() if v})
+        self.assertEqual(self.patch(foam, go_by="measured")["water"]["kind"], "sea")
+        river = self.good("post", "/api/breaks/", RIVER)
+        other = self.patch(self.ticket(rung="starter"), break_id=river["id"])
+        body = {"version": other["version"], "go_by": "foam"}
+        self.assertEqual(self.refused(400, "patch", f"/api/fittings/{other['id']}/", body)["field"], "go_by")
+
     def test_what_a_surfer_remembers_stays_beside_it(self) -> None:
         place = self.sea()
         ticket = self.patch(self.ticket(), break_id=place["id"])

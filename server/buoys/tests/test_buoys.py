@@ -117,6 +117,17 @@ class Files(ApiCase):
         self.assertTrue(rows[1].startswith("2020-01-01T00:00Z,"))
         self.assertEqual(len(rows), 8767)
 
+    def test_hours_out_and_in_again_are_the_same(self) -> None:
+        self.send(("2020.txt", year_text(2020)))
+        table = b"".join(self.client.get(f"/api/buoys/{self.id}/hours/").streaming_content)
+        other = self.good("post", "/api/buoys/", {"name": "Copy"})["id"]
+        sent = {"file": SimpleUploadedFile("hours.csv", table + b"2020-13-01T00:00Z,1,2,3,4,5,6\n")}
+        response = self.client.post(f"/api/buoys/{other}/hours/", sent)
+        read = json.loads(b"".join(response.streaming_content).splitlines()[-1])["read"]
+        self.assertEqual((read["files"][0]["readings"], read["files"][0]["faulty"]), (8766, 1))
+        again = b"".join(self.client.get(f"/api/buoys/{other}/hours/").streaming_content)
+        self.assertEqual(again, table)
+
     def test_buoys_are_named_once_and_checked(self) -> None:
         for given, field in (
             ({"name": "Outer Bank"}, "name"),

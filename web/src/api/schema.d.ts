@@ -2338,7 +2338,7 @@ export interface components {
         /**
          * FittingPatch
          * @description A change of a ticket. Facts and water are merged: a null takes a fact back to pencil. ``go_by``: take
-         *     the waves that the break's buoy or gauge measured, or those that are remembered.
+         *     the waves that the break's buoy or gauge measured, those that are remembered, or its white water.
          */
         FittingPatch: {
             /** Version */
@@ -2360,7 +2360,7 @@ export interface components {
              * Go By
              * @default null
              */
-            go_by?: ("measured" | "remembered") | null;
+            go_by?: ("measured" | "remembered" | "foam") | null;
             /**
              * Target L
              * @default null

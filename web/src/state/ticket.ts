@@ -150,8 +150,9 @@ function inverse(fitting: Fitting, change: Change): Change {
     back.break_id = fitting.break_id
     back.water = picked(fitting.water, Object.keys(fitting.water))
   } else if (change.go_by) {
-    const was = ['bins', 'chop_m', 'steepness', 'usual_m', 'flow_m_s', 'face_slope', 'aeration']
-    back.water = picked(fitting.water, was)
+    const was = ['bins', 'chop_m', 'flow_m_s', 'face_slope', 'aeration', 'kind', 'steepness']
+    const all = [...was, 'small_m', 'usual_m', 'big_m', ...Object.keys(fitting.water)]
+    back.water = picked(fitting.water, all)
   } else if (change.water) back.water = picked(fitting.water, Object.keys(change.water))
   if ('target_l' in change) back.target_l = fitting.target_l
   if ('pinned' in change) back.pinned = fitting.pinned
@@ -249,7 +250,7 @@ export function useTicket() {
     setWater: (water: Record<string, unknown>) => change({ water }),
     setBreak: (id: number | null) => change({ break_id: id }),
     /** Whether the waves are those that the break measured, or those that are remembered. */
-    setGoBy: (way: 'measured' | 'remembered') => change({ go_by: way }),
+    setGoBy: (way: 'measured' | 'remembered' | 'foam') => change({ go_by: way }),
     setPins: (pinned: Pins | null) => change({ pinned }),
     setTarget: (litres: number | null) => change({ target_l: litres }),
     putOnBench: (id: number) => change({ bench_id: id }),

@@ -137,18 +137,19 @@ def table_boards(length, beam, deadrise, curvature, reach, weight, rho, table, l
 
 
 @compiled
-def plane_boards(table, longest, beam, deadrise, curvature, weight, speed, first, weights, rho, out):
+def plane_boards(table, length, reach, beam, deadrise, curvature, weight, speed, first, weights, rho, out):
     """``plane_at`` for all boards at one speed: drag over weight, wetted length, trim, load into ``out`` (n,
-    4).
+    4). The longest wetted length is solved at this speed: between tabled ones it has a corner where a back
+    foot begins to limit it.
 
     ``first`` and ``weights`` are ``cubic_weights`` of the speed.
     """
     drag, shares, wet, root = np.empty(_LOOKED), np.empty(_LOOKED), np.empty(_LOOKED), np.empty(_LOOKED)
     deep, bent, log_wet = np.empty(_LOOKED), np.empty(_LOOKED), np.empty(_LOOKED)
     for i in range(len(beam)):
-        long, best, least = 0.0, 0, 1e9
-        for k in range(4):
-            long += weights[k] * longest[i, first + k]
+        best, least = 0, 1e9
+        cv2 = speed**2 / (G * beam[i])
+        long = _longest(length[i], beam[i], math.sqrt(cv2), reach[i])
         for t in range(TRIALS):
             value = 0.0
             for k in range(4):
@@ -160,7 +161,7 @@ def plane_boards(table, longest, beam, deadrise, curvature, weight, speed, first
         for t in range(_LOOKED):
             shares[t] = low + (high - low) * t / (_LOOKED - 1)
         _lengths(long, beam[i], curvature[i], shares, wet, root, deep, bent, log_wet)
-        dynamic, cv2 = rho / 2 * speed**2, speed**2 / (G * beam[i])
+        dynamic = rho / 2 * speed**2
         flat = flat_for(weight[i] / (dynamic * beam[i] ** 2), deadrise[i])
         share = dynamic * beam[i] / weight[i]
         _shares_of_weight(flat, cv2, math.log10(speed), share, wet, root, deep, bent, log_wet, drag)
@@ -174,10 +175,10 @@ def plane_boards(table, longest, beam, deadrise, curvature, weight, speed, first
             if bend > 1e-13:
                 rise = drag[best - 1] - drag[best + 1]
                 move = min(max(rise / (2 * bend), -0.5), 0.5)
-        length = wet[best] + move * (wet[1] - wet[0])
-        beams = length / beam[i]
+        ran = wet[best] + move * (wet[1] - wet[0])
+        beams = ran / beam[i]
         by_trim = math.sqrt(beams) * (0.012 + 0.0055 * beams**2 / cv2)
         out[i, 0] = drag[best] - rise * move / 4
-        out[i, 1] = length
-        out[i, 2] = (flat / by_trim) ** (1 / 1.1) + _DEGREE * curvature[i] * length / 4
-        out[i, 3] = (0.75 - 1 / (5.21 * cv2 / beams**2 + 2.39)) * length
+        out[i, 1] = ran
+        out[i, 2] = (flat / by_trim) ** (1 / 1.1) + _DEGREE * curvature[i] * ran / 4
+        out[i, 3] = (0.75 - 1 / (5.21 * cv2 / beams**2 + 2.39)) * ran

@@ -60,15 +60,23 @@ const asked = computed(() => (faces.value === 'back' ? 'from behind, or words' :
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
 
 const real = useReal()
-const WAYS = [
-  { by: 'measured', says: 'what is measured', bins: true },
-  { by: 'remembered', says: 'what is remembered', bins: false },
-] as const
-const goesByReal = computed(() =>
-  water.value.kind === 'river'
+/** Who begins rides what is broken already. */
+const WAYS = computed(() => {
+  const begins = ['starter', 'standing'].includes(facts.value.rung ?? '')
+  return [
+    { by: 'measured', says: 'what is measured' },
+    { by: 'remembered', says: 'what is remembered' },
+    ...(begins && real.value?.foam_m ? [{ by: 'foam', says: 'its white water' } as const] : []),
+  ] as { by: 'measured' | 'remembered' | 'foam'; says: string }[]
+})
+const goesBy = computed(() => {
+  if (water.value.kind === 'white_water') return 'foam'
+  const river = water.value.kind === 'river'
+  const measures = river
     ? water.value.flow_m_s === real.value?.water.flow_m_s
-    : !!water.value.bins?.length,
-)
+    : !!water.value.bins?.length
+  return measures ? 'measured' : 'remembered'
+})
 /** What the break gives against what is remembered, in a line. */
 const measured = computed(() => {
   const given = real.value
@@ -126,8 +134,8 @@ async function keep(): Promise<void> {
         :key="way.by"
         type="button"
         class="plain choice"
-        :aria-pressed="way.bins === goesByReal"
-        @click="way.bins === goesByReal || setGoBy(way.by)"
+        :aria-pressed="way.by === goesBy"
+        @click="way.by === goesBy || setGoBy(way.by)"
       >
         {{ way.says }}
       </button>
