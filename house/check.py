@@ -29,7 +29,7 @@ def _call(says: str, command: Sequence[str | Path], cwd: Path, env: dict[str, st
 
 def _style(env: dict[str, str]) -> bool:
     ruff = VENV / "bin" / "ruff"
-    python = ["core", "server", "house", "chord"]
+    python = ["core", "server", "house", "standins", "chord"]
     done = [
         _call("ruff: format", [ruff, "format", "--check", *python], ROOT, env),
         _call("ruff: lint", [ruff, "check", *python], ROOT, env),

@@ -10,7 +10,7 @@ _MESS = """
 const [within] = arguments
 const shown = (e) => { const b = e.getBoundingClientRect(); return b.width > 1 && b.height > 1 }
 const own = (e) => [...e.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim())
-const texts = [...document.querySelectorAll(within + ' *')].filter((e) =>
+const texts = [...document.querySelectorAll(`:is(${within}) *`)].filter((e) =>
   own(e) && shown(e) && !e.closest('option, title, .unseen, [aria-hidden=true]'))
 const bad = []
 const boxes = texts.map((e) => {

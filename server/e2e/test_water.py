@@ -204,6 +204,31 @@ class Written(WaterCase):
         self.press("show it")
         self.wait_text(".facts", "% missing")
 
+    def test_a_buoy_is_given_its_station_and_depth(self) -> None:
+        self.water()
+        self.keys("b")
+        self.type_over(self.named("Station"), "../etc" + Keys.ENTER)
+        self.wait_text("[aria-label='The buoy']", "one word of letters")
+        self.type_over(self.named("Station"), "inner-bank")
+        self.type_over(self.named("Water under it"), "28" + Keys.ENTER)
+        self.wait(lambda: Buoy.objects.get().station == "inner-bank", "the station is kept")
+        self.assertEqual(Buoy.objects.get().depth_m, 28)
+
+    def test_a_rating_and_settings_are_typed_as_lines(self) -> None:
+        self.water("Millrace")
+        self.keys("e")
+        self.type_over(self.named("Rating"), "12 2.2 0.4")
+        self.press("Keep")
+        self.wait_text(".v-overlay--active", "line 1 has 3 of 4 figures")
+        self.type_over(self.named("Rating"), "12 2.2 0.4 0.5")
+        self.type_over(self.named("to (m³/s)"), "30" + Keys.ENTER)
+        self.wait(lambda: Break.objects.get(name="Millrace").river["high_m3_s"] == 30, "the window is kept")
+        self.go_to("Basin Seven")
+        self.keys("e")
+        self.type_over(self.named("Settings"), "the slab; 1.5; hollow; 1")
+        self.press("Keep")
+        self.wait_text(".says", "“the slab”")
+
     def test_a_gauges_series_comes_in(self) -> None:
         self.water("Millrace")
         rows = "".join(f"2026-01-{day:02}T00:00,55\n" for day in range(1, 29))

@@ -38,7 +38,8 @@ from chord_core.water.hours import BreakHours, hours_at
 from chord_core.water.seas import merged, no_seas
 
 #: Shares of days that are told, so that a client can read off how often a face is reached.
-TOLD: Array = np.array([0.01, 0.02, 0.05, *np.arange(0.1, 0.95, 0.05), 0.95, 0.98, 0.99])
+_TOP = (0.95, 0.96, 0.97, 0.975, 0.98, 0.985, 0.99, 0.995)
+TOLD: Array = np.array([0.01, 0.02, 0.05, *np.arange(0.1, 0.94, 0.05), *_TOP])
 _EPOCH = date(1970, 1, 1)
 
 

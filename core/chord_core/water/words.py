@@ -116,7 +116,8 @@ def pool_says(settings: Sequence[Setting], body_m: float) -> tuple[str, ...]:
     often = most.share / sum(row.share for row in settings)
     word = word_for(most.face_m, body_m)
     first = f"Mostly “{most.name}”, {word} high and {most.steepness}, {round(100 * often)} % of the sessions."
-    return first, f"{len(settings)} settings, {span}."
+    many = "One setting" if len(settings) == 1 else f"{number_word(len(settings)).capitalize()} settings"
+    return first, f"{many}, {span}."
 
 
 def unsure_says(said: Water, body_m: float) -> str:

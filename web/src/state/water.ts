@@ -7,6 +7,7 @@ import {
   type Break,
   type BreakIn,
   type Buoy,
+  type BuoyIn,
   type Calibrated,
   type Gives,
   type HoursAsked,
@@ -159,10 +160,16 @@ export function useWater() {
     async bringIn(document: unknown): Promise<Break> {
       return kept(await told<Break>(api.POST('/api/breaks/import/', { body: document as never })))
     },
-    async saveBuoy(name: string, station: string, depth_m: number | null): Promise<Buoy> {
-      const made = await told<Buoy>(api.POST('/api/buoys/', { body: { name, station, depth_m } }))
-      state.buoys.push(made)
-      return made
+    /** Write a buoy, new or changed. */
+    async saveBuoy(given: BuoyIn, id: number | null = null): Promise<Buoy> {
+      const path = { params: { path: { id: id ?? 0 } } }
+      const saved = await told<Buoy>(
+        id === null
+          ? api.POST('/api/buoys/', { body: given })
+          : api.PUT('/api/buoys/{id}/', { ...path, body: given }),
+      )
+      state.buoys = [...state.buoys.filter((one) => one.id !== saved.id), saved]
+      return saved
     },
     async note(given: SeenIn): Promise<void> {
       const path = { params: { path: { id: state.id ?? 0 } } }

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 // The buoy: how much of it is there, files in with what was left out of them, hours out. A river: its gauge.
-import { computed, ref } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import type { Break, FilesRead, FlowsRead } from '../../api/client'
 import { useWater } from '../../state/water'
+import { numberOf, useFaults } from './fields'
 import { sendFiles, sendFlows } from './files'
 
 const props = defineProps<{ place: Break }>()
 const emit = defineEmits<{ close: []; saved: [id: number] }>()
-const { buoy, load } = useWater()
+const { buoy, load, saveBuoy } = useWater()
 const progress = ref('')
 const fault = ref('')
 const read = ref<FilesRead | null>(null)
@@ -43,7 +44,26 @@ async function send(list: FileList | null): Promise<void> {
     progress.value = ''
   }
 }
-const done = computed(() => !!(read.value?.files.length || flows.value))
+const { faults, take, clear } = useFaults(['name', 'station', 'depth_m'])
+const form = reactive({
+  name: buoy.value?.name ?? '',
+  station: buoy.value?.station ?? '',
+  depth_m: String(buoy.value?.depth_m ?? ''),
+})
+const kept = ref(false)
+
+async function keep(): Promise<void> {
+  clear()
+  kept.value = false
+  try {
+    const depth_m = numberOf(form.depth_m, 'depth_m')
+    await saveBuoy({ name: form.name, station: form.station, depth_m }, buoy.value?.id ?? null)
+    kept.value = true
+  } catch (error) {
+    take(error)
+  }
+}
+const done = computed(() => kept.value || !!(read.value?.files.length || flows.value))
 </script>
 
 <template>
@@ -66,6 +86,25 @@ const done = computed(() => !!(read.value?.files.length || flows.value))
       </div>
       <p v-if="!river">{{ holds }}</p>
       <p v-if="buoy?.poll_says && !river" class="fault">{{ buoy.name }} {{ buoy.poll_says }}.</p>
+      <form v-if="buoy && !river" class="own" @submit.prevent="keep">
+        <v-text-field v-model="form.name" label="Name" :error-messages="faults.name" />
+        <v-text-field
+          v-model="form.station"
+          label="Station at the service"
+          placeholder="not polled"
+          persistent-placeholder
+          :error-messages="faults.station"
+        />
+        <v-text-field
+          v-model="form.depth_m"
+          label="Water under it (m)"
+          placeholder="deep"
+          persistent-placeholder
+          :error-messages="faults.depth_m"
+        />
+        <button type="submit" class="do">{{ kept ? 'kept' : 'Keep' }}</button>
+      </form>
+      <p v-if="faults['*']" class="fault" role="alert">{{ faults['*'] }}</p>
       <label v-if="river || buoy">
         <span class="hint">{{
           river
@@ -129,6 +168,12 @@ p {
 label {
   display: grid;
   gap: 4px;
+}
+.own {
+  display: grid;
+  grid-template-columns: 1fr 1fr 1fr auto;
+  gap: 14px;
+  align-items: end;
 }
 .hint {
   font-size: 13px;

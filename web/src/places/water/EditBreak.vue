@@ -2,11 +2,12 @@
 // Edit a break: its name, how it lies to the sea, its tide and buoy; a river's rating; a pool's settings; or take
 // one in from a file.
 import { computed, reactive, ref } from 'vue'
-import type { Break, BreakIn } from '../../api/client'
+import type { Break } from '../../api/client'
 import { useSession } from '../../state/session'
-import { breakIn, useWater } from '../../state/water'
+import { useWater } from '../../state/water'
 import { faceText, readFace } from '../../units'
-import { needed, numberOf, useFaults, Wrong } from './fields'
+import { breakOf, typedOf } from './breakForm'
+import { useFaults } from './fields'
 import { vFocused } from '../../focused'
 
 const props = defineProps<{ place: Break | null }>()
@@ -20,169 +21,26 @@ const { faults, take, clear } = useFaults([
   'name', 'small_m', 'usual_m', 'big_m', 'shore.faces_deg', 'shore.window_deg', 'shore.exposure', 'shore.bottom_slope',
   'shore.latitude_deg', 'shore.longitude_deg', 'shore.utc_offset_h', 'shore.buoy_km', 'tide_table', 'river', 'settings', 'buoy',
 ]) // prettier-ignore
-const text = (value: number | null | undefined) =>
-  value === null || value === undefined ? '' : String(value)
 const face = (metres: number | null | undefined) =>
   metres === null || metres === undefined || !words.value
     ? ''
     : faceText(metres, words.value, BODY_M, units.value, 'face').replace(' face', '')
 const of = props.place
-const form = reactive({
-  name: of?.name ?? '',
-  about: of?.about ?? '',
-  mind: of?.mind ?? '',
-  kind: of?.kind ?? 'sea',
-  small_m: face(of?.small_m),
-  usual_m: face(of?.usual_m),
-  big_m: face(of?.big_m),
-  steepness: of?.steepness ?? '',
-  bottom: of?.bottom ?? '',
-  crowd: of?.crowd ?? '',
-  faces_deg: text(of?.shore?.faces_deg),
-  window_deg: text(of?.shore?.window_deg ?? (of ? null : 40)),
-  exposure: text(of?.shore?.exposure),
-  bottom_slope: of?.shore?.bottom_slope ? String(Math.round(1 / of.shore.bottom_slope)) : '',
-  latitude_deg: text(of?.shore?.latitude_deg),
-  longitude_deg: text(of?.shore?.longitude_deg),
-  utc_offset_h: text(of?.shore?.utc_offset_h),
-  buoy_km: text(of?.shore?.buoy_km),
-  tides: [...(of?.shore?.tides ?? [])] as string[],
-  going: of?.shore?.going ?? '',
-  buoy_id: of?.buoy_id ?? null,
-  new_buoy: '',
-  tide: (of?.tide_table?.constants ?? [])
-    .map((c) => `${c.name} ${c.amplitude_m} ${c.phase_deg}`)
-    .join('\n'),
-  tide_mean: text(of?.tide_table?.mean_m),
-  rating: (of?.river?.rating ?? [])
-    .map((r) => [r.flow_m3_s, r.speed_m_s, r.depth_m, r.face_m, r.slope, r.aeration].join(' '))
-    .join('\n'),
-  low: text(of?.river?.low_m3_s),
-  high: text(of?.river?.high_m3_s),
-  settings: (of?.settings ?? [])
-    .map((s) => `${s.name}; ${s.face_m}; ${s.steepness}; ${s.share}`)
-    .join('\n'),
-})
-const ROUNDED = form.bottom_slope
+const first = typedOf(of, face)
+const form = reactive({ ...first })
 const saving = ref(false)
 const title = computed(() => (of ? `Edit ${of.name}` : 'A new break'))
 const THIRDS = ['low', 'mid', 'high']
-
-function faceOf(name: 'small_m' | 'usual_m' | 'big_m'): number | null {
-  if (!form[name].trim() || !words.value) return null
-  const unchanged = of && form[name] === face(of[name])
-  if (unchanged) return of[name] ?? null
-  const read = readFace(form[name], words.value, BODY_M)
-  if ('fault' in read) throw new Wrong(name, read.fault)
-  return read.value
-}
-
-function shore(): BreakIn['shore'] {
-  if (!form.faces_deg.trim()) return null
-  const share = needed(form.bottom_slope || '33', 'shore.bottom_slope')
-  if (share <= 0)
-    throw new Wrong('shore.bottom_slope', 'has to be more than 0: 20 stands for 1 in 20')
-  return {
-    faces_deg: needed(form.faces_deg, 'shore.faces_deg'),
-    window_deg: numberOf(form.window_deg, 'shore.window_deg') ?? 40,
-    exposure: numberOf(form.exposure, 'shore.exposure') ?? 1,
-    // One in so many is rounded: what was not touched stays as it was.
-    bottom_slope:
-      form.bottom_slope === ROUNDED ? (of?.shore?.bottom_slope ?? 1 / share) : 1 / share,
-    tides: form.tides as NonNullable<BreakIn['shore']>['tides'],
-    going: (form.going || null) as NonNullable<BreakIn['shore']>['going'],
-    latitude_deg: numberOf(form.latitude_deg, 'shore.latitude_deg') ?? 45,
-    longitude_deg: numberOf(form.longitude_deg, 'shore.longitude_deg') ?? 0,
-    utc_offset_h: numberOf(form.utc_offset_h, 'shore.utc_offset_h') ?? 0,
-    buoy_km: numberOf(form.buoy_km, 'shore.buoy_km') ?? 0,
-  }
-}
-
-/** Lines of words and numbers, as they are typed into a table's field. */
-function linesOf(typed: string, field: string, columns: number, mark: RegExp): string[][] {
-  return typed
-    .split('\n')
-    .filter((line) => line.trim())
-    .map((line, i) => {
-      const cells = line.trim().split(mark)
-      if (cells.length < columns)
-        throw new Wrong(field, `line ${i + 1} has ${cells.length} of ${columns} figures`)
-      return cells
-    })
-}
-
-function tide(): BreakIn['tide_table'] {
-  const rows = linesOf(form.tide, 'tide_table', 3, /[\s,;]+/)
-  if (!rows.length) return null
-  return {
-    name: of?.tide_table?.name ?? '',
-    mean_m: numberOf(form.tide_mean, 'tide_table') ?? 0,
-    constants: rows.map(([name = '', size = '', late = '']) => ({
-      name: name.toUpperCase() as never,
-      amplitude_m: needed(size, 'tide_table'),
-      phase_deg: needed(late, 'tide_table'),
-    })),
-  }
-}
-
-function river(): BreakIn['river'] {
-  const rows = linesOf(form.rating, 'river', 4, /[\s;]+/)
-  if (!rows.length) return null
-  const cell = (row: string[], i: number) => needed(row[i] ?? '', 'river')
-  return {
-    low_m3_s: needed(form.low, 'river'),
-    high_m3_s: needed(form.high, 'river'),
-    rating: rows.map((row) => ({
-      flow_m3_s: cell(row, 0),
-      speed_m_s: cell(row, 1),
-      depth_m: cell(row, 2),
-      face_m: cell(row, 3),
-      slope: row[4] ? cell(row, 4) : 0.27,
-      aeration: row[5] ? cell(row, 5) : 0,
-    })),
-  }
-}
-
-function settings(): BreakIn['settings'] {
-  return linesOf(form.settings, 'settings', 4, /\s*;\s*/).map(
-    ([name = '', high = '', steep = '', share = '']) => ({
-      name,
-      face_m: needed(high, 'settings'),
-      steepness: steep as never,
-      share: needed(share, 'settings'),
-    }),
-  )
-}
 
 async function go(): Promise<void> {
   saving.value = true
   clear()
   try {
-    let buoy_id = form.buoy_id
-    if (form.new_buoy.trim()) {
-      const name = form.new_buoy.trim()
-      buoy_id = (await saveBuoy(name, '', null)).id
-      Object.assign(form, { buoy_id, new_buoy: '' })
-    }
-    const sea = form.kind === 'sea' || form.kind === 'white_water'
-    const given = {
-      ...(of ? breakIn(of) : {}),
-      name: form.name,
-      about: form.about,
-      mind: form.mind,
-      kind: form.kind,
-      small_m: form.kind === 'river' ? null : faceOf('small_m'),
-      usual_m: faceOf('usual_m'),
-      big_m: form.kind === 'river' ? null : faceOf('big_m'),
-      steepness: form.steepness || null,
-      bottom: form.bottom || null,
-      crowd: form.crowd || null,
-      shore: sea ? shore() : null,
-      tide_table: sea ? tide() : null,
-      river: form.kind === 'river' ? river() : null,
-      settings: form.kind === 'pool' ? settings() : [],
-      buoy_id: sea ? buoy_id : null,
-    } as BreakIn
+    const named = form.new_buoy.trim()
+    if (named) Object.assign(form, { buoy_id: (await saveBuoy({ name: named })).id, new_buoy: '' })
+    const { value: ready } = words
+    if (!ready) return
+    const given = breakOf(form, first, of, (typed) => readFace(typed, ready, BODY_M))
     emit('saved', (await save(given, of?.id ?? null)).id)
   } catch (error) {
     take(error)

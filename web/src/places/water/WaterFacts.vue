@@ -3,8 +3,7 @@
 import { computed } from 'vue'
 import type { Break, Buoy, Calibrated, Gives, Now } from '../../api/client'
 import { useSession } from '../../state/session'
-import type { DayMark } from './YearMap.vue'
-import { dayRank, faceSays, wholeShore } from './map'
+import { dayRank, faceSays, wholeShore, type DayMark } from './map'
 
 const props = defineProps<{
   place: Break

@@ -12,9 +12,9 @@ import RiverView from './RiverView.vue'
 import ShoreView from './ShoreView.vue'
 import TideStrip from './TideStrip.vue'
 import WaterFacts from './WaterFacts.vue'
-import { faceSays } from './map'
+import { faceSays, marksOf, type DayMark } from './map'
 import FlowYear from './FlowYear.vue'
-import YearMap, { type DayMark } from './YearMap.vue'
+import YearMap from './YearMap.vue'
 
 const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
 const EditBreak = defineAsyncComponent(() => import('./EditBreak.vue'))
@@ -46,29 +46,12 @@ const name = computed(() => ticket.facts.value.name?.split(' ')[0] ?? '')
 const mine = computed(() => (fitting.value?.break_id === water.id ? fitting.value : null))
 
 const marks = computed<DayMark[]>(() => {
-  const gives = water.gives
-  if (!gives || place.value?.kind !== 'sea') return []
-  const who = mine.value && name.value ? `${name.value}’s ` : ''
-  const from = mine.value ? ticket.water.value : (place.value as typeof ticket.water.value)
-  const steepness = from.steepness ?? place.value.steepness ?? 'average'
-  return (['small', 'usual', 'big'] as const).flatMap((day) => {
-    const face = from[`${day}_m`]
-    return face
-      ? [{ says: `${who}${day} day`, face_m: face, steepness, share: shareBelow(face) }]
-      : []
-  })
+  const whose = mine.value && name.value ? `${name.value}’s ` : ''
+  const of = place.value
+  if (!water.gives || of?.kind !== 'sea') return []
+  const said = mine.value ? ticket.water.value : of
+  return marksOf(said, said.steepness ?? of.steepness ?? 'average', whose, water.gives)
 })
-
-/** Share of days whose face is lower, between those that the server told. */
-function shareBelow(face: number): number | null {
-  const rows = water.gives?.climate?.quantiles
-  if (!rows?.length) return null
-  const i = rows.findIndex((row) => row.face_m >= face)
-  if (i < 0) return 1
-  const [a, b] = [rows[i - 1], rows[i]]
-  if (!a || !b) return 0
-  return a.share + ((face - a.face_m) / Math.max(b.face_m - a.face_m, 1e-9)) * (b.share - a.share)
-}
 
 const age = computed(() => {
   const hours = water.now?.age_h

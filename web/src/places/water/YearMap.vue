@@ -4,14 +4,7 @@ import { computed, ref } from 'vue'
 import type { Gives, Now } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSize } from '../fit/size'
-import { dayRank, faceY, frameOf, heightTicks, slopeX } from './map'
-
-export interface DayMark {
-  says: string
-  face_m: number
-  steepness: string
-  share: number | null
-}
+import { dayRank, faceY, frameOf, heightTicks, slopeX, type DayMark } from './map'
 
 const props = defineProps<{ gives: Gives; now: Now | null; body: number; marks: DayMark[] }>()
 const { words, units, faces } = useSession()
