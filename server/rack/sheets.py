@@ -98,8 +98,11 @@ def sheet_of(shop: Shop, pk: int) -> Sheet:
     document = row.document()
     events = row.events.select_related("person")[:60]
     _, heavy = trade_in(document, labelled_hulls([document]), 0, 0, 1)
+    shown = boards_of(shop, [pk])
+    if not shown:
+        raise Http404  # taken down in the meantime
     return Sheet(
-        board=boards_of(shop, [pk])[0],
+        board=shown[0],
         tape=tape_of(document),
         still=still_of(document),
         heavy=heavy,

@@ -1,12 +1,18 @@
-// Keeps the focus where it was when a list puts its elements in another order: a moved element lets go of it.
+// Keeps the focus where it was when a list puts its elements in another order: a moved element lets go of it,
+// or takes it along to its new place.
 import { onBeforeUpdate, onUpdated, type Ref } from 'vue'
 
-/** While the focus is in `box`, it stays there through redraws: on the element that `selector` names then. */
-export function useHeldFocus(box: Ref<HTMLElement | null>, selector: string): void {
+/** While the focus is on an `item` of `box`, it stays through redraws on the one that can be tabbed to. */
+export function useHeldFocus(box: Ref<HTMLElement | null>, item: string): void {
   let inside = false
-  onBeforeUpdate(() => (inside = !!box.value?.contains(document.activeElement)))
+  onBeforeUpdate(() => {
+    const now = document.activeElement
+    inside = !!now && !!box.value?.contains(now) && now.matches(item)
+  })
   onUpdated(() => {
-    if (!inside || box.value?.contains(document.activeElement)) return
-    box.value?.querySelector<HTMLElement>(selector)?.focus({ preventScroll: true })
+    const now = document.activeElement
+    const elsewhere = now && now !== document.body && !box.value?.contains(now)
+    if (!inside || elsewhere || now?.matches(`${item}[tabindex="0"]`)) return
+    box.value?.querySelector<HTMLElement>(`${item}[tabindex="0"]`)?.focus({ preventScroll: true })
   })
 }

@@ -21,7 +21,7 @@ const { strip, filtering, passes, mark } = useStrip()
 const [SCALE, EACH, AROUND] = [33, 140, 1]
 const list = ref<HTMLElement | null>(null)
 const at = ref(0)
-useHeldFocus(list, '.hung[tabindex="0"]')
+useHeldFocus(list, '.hung')
 const left = ref(0)
 const wide = ref(1280)
 

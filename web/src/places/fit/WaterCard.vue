@@ -60,6 +60,10 @@ const asked = computed(() => (faces.value === 'back' ? 'from behind, or words' :
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
 
 const real = useReal()
+/** Known with the break: what is said of it comes later and has its room already. */
+const isMeasured = computed(
+  () => rack.breaks.find((one) => one.id === fitting.value?.break_id)?.measured ?? false,
+)
 /** Who begins rides what is broken already. */
 const WAYS = computed(() => {
   const begins = ['starter', 'standing'].includes(facts.value.rung ?? '')
@@ -126,8 +130,8 @@ async function keep(): Promise<void> {
       :model-value="fitting?.break_id ?? null"
       @update:model-value="setBreak($event)"
     />
-    <div v-if="measured" class="measured">
-      <p>{{ measured }}</p>
+    <div v-if="isMeasured" class="measured">
+      <p>{{ measured || 'asking what is measured here …' }}</p>
       <span class="label">go by</span>
       <button
         v-for="way in WAYS"
@@ -231,6 +235,7 @@ async function keep(): Promise<void> {
 }
 .measured p {
   flex-basis: 100%;
+  min-height: 4.05em;
   margin: 0;
   color: var(--sea);
 }

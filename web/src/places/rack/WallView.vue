@@ -25,7 +25,7 @@ const { rows, need } = useWall()
 const frame = ref<HTMLElement | null>(null)
 const [width, height] = [ref(1240), ref(560)]
 const at = ref({ row: 0, place: 0, of: 0 })
-useHeldFocus(frame, '.stand[tabindex="0"]')
+useHeldFocus(frame, '.stand')
 const LEFT = 132
 /** Room for what was asked for, over the line. */
 const ASKED = 46
