@@ -12,7 +12,9 @@ import { vFocused } from '../../focused'
 
 const props = defineProps<{ place: Break | null }>()
 const emit = defineEmits<{ close: []; saved: [id: number] }>()
-const { words, units } = useSession()
+const { words, units, faces } = useSession()
+/** Heights are written as figures; from behind where that is the habit. */
+const as = computed(() => (faces.value === 'back' ? 'back' : 'face'))
 const { water, save, bringIn, saveBuoy } = useWater()
 const KINDS = { sea: 'sea', river: 'river wave', pool: 'wave pool', white_water: 'white water' }
 const BODY_M = 1.75
@@ -24,7 +26,7 @@ const { faults, take, clear } = useFaults([
 const face = (metres: number | null | undefined) =>
   metres === null || metres === undefined || !words.value
     ? ''
-    : faceText(metres, words.value, BODY_M, units.value, 'face').replace(' face', '')
+    : faceText(metres, words.value, BODY_M, units.value, as.value).replace(' face', '')
 const of = props.place
 const first = typedOf(of, face)
 const form = reactive({ ...first })
@@ -40,7 +42,7 @@ async function go(): Promise<void> {
     if (named) Object.assign(form, { buoy_id: (await saveBuoy({ name: named })).id, new_buoy: '' })
     const { value: ready } = words
     if (!ready) return
-    const given = breakOf(form, first, of, (typed) => readFace(typed, ready, BODY_M))
+    const given = breakOf(form, first, of, (typed) => readFace(typed, ready, BODY_M, faces.value))
     emit('saved', (await save(given, of?.id ?? null)).id)
   } catch (error) {
     take(error)
