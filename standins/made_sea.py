@@ -14,8 +14,8 @@ from scipy.special import ndtri
 from chord_core.hull.stations import Array
 from chord_core.water.seas import Hours, Seas, seas_of
 
-#: Days for which a storm's swell is still felt.
-_FELT_DAYS = 12
+#: Days for which a storm’s swell is still felt, and days before its height on which it is felt first.
+_FELT_DAYS, _AHEAD_DAYS = 12, 8
 _YEAR_DAYS = 365.25
 
 
@@ -47,7 +47,7 @@ def _winter(day: Array | float) -> Array:
 
 def _storms(coast: Coast, first_day: int, last_day: int) -> _Storms:
     rows = []
-    for day in range(first_day - _FELT_DAYS, last_day + 3):
+    for day in range(first_day - _FELT_DAYS, last_day + _AHEAD_DAYS):
         random = np.random.default_rng([coast.seed, 11, day + 100_000])
         winter = float(_winter(day))
         for _ in range(random.poisson(0.42 + 0.32 * winter)):

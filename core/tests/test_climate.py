@@ -371,3 +371,37 @@ class Calibrating(TestCase):
         found = calibrated(seas_of(seas.hour, columns), east, [at])
         self.assertAlmostEqual(found.before[0].face_m, true_face(4.0, 10.0, 0, SHORE), places=6)
         self.assertEqual(hour_of(2021, 1, 2, 6), int(seas.hour[30]))
+
+
+class BinsLaws(TestCase):
+    """The forty bins over random years: what they must keep of the hours that they stand for."""
+
+    @settings(max_examples=15, deadline=None)
+    @given(st.integers(0, 10_000), st.floats(0.3, 1.2), st.floats(0.02, 0.15))
+    def test_heights_keep_their_order_weight_and_mean(self, seed: int, exposure: float, slope: float) -> None:
+        shore = SHORE.model_copy(update={"exposure": exposure, "bottom_slope": slope})
+        hours = hours_at(made_year(seed).at(slice(0, 2000)), shore)
+        climate = climate_of(hours, shore, EVERY)
+        faces = sorted({round(row.face_m, 9) for row in climate.bins})
+        rideable = hours.face_m[hours.face_m >= 0.1]
+        self.assertTrue(float(rideable.min()) - 1e-9 <= faces[0] <= faces[-1] <= float(rideable.max()) + 1e-9)
+        mean = sum(row.face_m * row.weight for row in climate.bins)
+        self.assertAlmostEqual(mean / float(rideable.mean()), 1, delta=0.01)
+        self.assertTrue(all(0.05 <= row.steepness <= 2 for row in climate.bins))
+        self.assertLessEqual(climate.small_m, climate.usual_m)
+        self.assertLessEqual(climate.usual_m, climate.big_m)
+        told = [row.face_m for row in climate.quantiles]
+        self.assertEqual(told, sorted(told))
+
+    @settings(max_examples=10, deadline=None)
+    @given(st.integers(0, 10_000))
+    def test_slopes_spread_more_than_their_hours_do(self, seed: int) -> None:
+        """Within an hour faces differ too: the spread of the bins is that of the hours and a little more."""
+        hours = hours_at(made_year(seed).at(slice(0, 3000)), SHORE)
+        there = hours.face_m >= 0.1
+        of_hours = float(np.std(np.log(hours.slope[there])))
+        bins = climate_of(hours, SHORE, EVERY).bins
+        logs, weight = np.log([row.steepness for row in bins]), [row.weight for row in bins]
+        middle = np.average(logs, weights=weight)
+        spread = math.sqrt(float(np.average((logs - middle) ** 2, weights=weight)))
+        self.assertTrue(0.95 * of_hours < spread < math.sqrt(of_hours**2 + 0.04) * 1.1)

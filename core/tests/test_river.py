@@ -225,3 +225,42 @@ class Worth(TestCase):
             works = np.array([factors @ np.array([1, 4, 1]) / 6])
             plain = rides_an_hour(riding.spot, riding.along_m_s, riding.lying.cruise_m_s, works)[0]
             self.assertAlmostEqual(rides[0][i], plain, delta=0.4)
+
+
+class Foam(TestCase):
+    """White water for first lessons, ridden: what a learner gets where a break is big or small."""
+
+    @given(st.floats(0.3, 3.0), st.floats(1.05, 2.0))
+    def test_a_bigger_day_is_no_smaller_foam(self, face: float, more: float) -> None:
+        self.assertGreaterEqual(foam_m(face * more, 1.7), foam_m(face, 1.7))
+        self.assertGreaterEqual(foam_m(face, 1.7 * more), foam_m(face, 1.7))
+
+    def test_a_learner_rides_it(self) -> None:
+        water = foam_water(Water(name="Ropewalk"), (0.4, 0.9, 1.6), 1.7)
+        case = case_with(Surfer(mass_kg=70, rung="starter", height_m=1.7), water)
+        board = Board(family="long soft-top", length_m=2.6, width_m=0.58, thickness_m=0.083)
+        riding = riding_of(labelled_hulls([board]), fins_of([board]), case.rider, case.spot)
+        self.assertTrue(riding.in_foam)
+        self.assertGreater(float(riding.works[0]), 0.3)
+
+
+class PoolsRidden(TestCase):
+    def test_settings_weigh_as_their_shares(self) -> None:
+        """Two settings in equal shares work as the mean of each alone."""
+        rows = [
+            Setting(name="a", face_m=0.8, steepness="soft", share=1),
+            Setting(name="b", face_m=1.4, steepness="steep", share=1),
+        ]
+
+        def works(settings: list[Setting]) -> float:
+            bins = pool_bins(settings)
+            given = [
+                {"face_m": float(f), "steepness": float(s), "weight": float(w)}
+                for f, s, w in zip(bins.face_m, bins.slope, bins.weight, strict=True)
+            ]
+            case = case_with(Surfer(mass_kg=75, rung="linking"), Water(kind="pool", bins=given, chop_m=0.03))
+            riding = riding_of(labelled_hulls([SHORT]), fins_of([SHORT]), case.rider, case.spot)
+            return float(riding.works[0])
+
+        both, alone = works(rows), [works([row]) for row in rows]
+        self.assertAlmostEqual(both, sum(alone) / 2, delta=1e-6)
