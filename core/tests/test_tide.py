@@ -189,3 +189,44 @@ class LongSpans(TestCase):
         whole = tide_at(COAST, hours)
         each = [float(tide_at(COAST, hour)[0]) for hour in hours]
         np.testing.assert_allclose(whole, each, atol=0.003)
+
+
+class Coasts(TestCase):
+    """What tides of different coasts do, from the ratio of their constituents."""
+
+    def highs(self, tide: Tide, days: float) -> list[float]:
+        begin = hour_of(2024, 3, 1)
+        return [turn.height_m for turn in turns(tide, begin, begin + 24 * days) if turn.high]
+
+    def test_springs_and_neaps_are_sum_and_difference(self) -> None:
+        """M2 and S2 alone: over a fortnight the highs run between M2 - S2 and M2 + S2, but for M2's node."""
+        two = Tide(
+            constants=(
+                Constant(name="M2", amplitude_m=1.5, phase_deg=20),
+                Constant(name="S2", amplitude_m=0.5, phase_deg=60),
+            )
+        )
+        highs = self.highs(two, 15)
+        self.assertAlmostEqual(max(highs), 2.0, delta=0.07)
+        self.assertAlmostEqual(min(highs), 1.0, delta=0.07)
+
+    def test_a_daily_tide_has_one_high_a_day(self) -> None:
+        daily = Tide(
+            constants=(
+                Constant(name="K1", amplitude_m=0.4, phase_deg=200),
+                Constant(name="O1", amplitude_m=0.3, phase_deg=180),
+                Constant(name="M2", amplitude_m=0.03, phase_deg=0),
+            )
+        )
+        self.assertTrue(26 <= len(self.highs(daily, 30)) <= 34)
+
+    def test_a_half_day_tide_has_two_highs_a_lunar_day(self) -> None:
+        """A lunar day is 24 h 50 min: 58 highs in thirty days."""
+        self.assertTrue(57 <= len(self.highs(COAST, 30)) <= 59)
+
+    @given(st.floats(-3, 3), st.floats(0.1, 3))
+    def test_the_mean_lifts_and_the_size_stretches(self, mean: float, size: float) -> None:
+        hours = hour_of(2024, 3, 1) + np.arange(48.0)
+        one = Tide(constants=(Constant(name="M2", amplitude_m=1.0, phase_deg=33),))
+        more = Tide(mean_m=mean, constants=(Constant(name="M2", amplitude_m=size, phase_deg=33),))
+        np.testing.assert_allclose(tide_at(more, hours), mean + size * tide_at(one, hours), atol=1e-9)
