@@ -136,6 +136,13 @@ class Files(ApiCase):
             ({"name": ""}, "name"),
         ):
             self.assertEqual(self.refused(400, "post", "/api/buoys/", given)["field"], field)
+        for station in ("a b", "a/b", "ä", "x\n", "a" * 41):
+            error = self.refused(400, "post", "/api/buoys/", {"name": "B", "station": "." + station})
+            self.assertEqual((error["field"], error["value"][:1]), ("station", "."))
+        for station in ("", "outer-bank", "41_b"):
+            made = self.good("post", "/api/buoys/", {"name": f"Buoy {station}", "station": station})
+            self.assertEqual(made["station"], station)
+            self.good("delete", f"/api/buoys/{made['id']}/")
         self.good("put", f"/api/buoys/{self.id}/", {"name": "Inner Bank", "depth_m": 30})
         self.assertEqual(self.good("get", "/api/buoys/")[0]["depth_m"], 30)
         self.good("delete", f"/api/buoys/{self.id}/")
