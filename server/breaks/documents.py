@@ -92,6 +92,7 @@ class Gives(Result):
 class Now(Result):
     """The last hour at a break, its tide of the day, and the light.
 
+    On a river the flow, and speed, depth and face as its rating has them there.
     ``says``: what is wrong with the buoy, or how old its hour is; ``tides``: height [m] every half hour from
     ``day_begins``; ``light``: first and last hour of light [h of the local day].
     """
@@ -107,6 +108,8 @@ class Now(Result):
     face_m: float | None
     steepness: str | None
     flow_m3_s: float | None
+    speed_m_s: float | None
+    depth_m: float | None
     works: bool | None
     says: str
     local_now: datetime

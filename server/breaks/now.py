@@ -12,11 +12,12 @@ from django.utils import timezone
 from breaks.documents import Now
 from breaks.gives import flows_of, hours_of, river_for, shore_of, tide_table
 from breaks.models import Break
-from chord_core.documents import Shore
+from chord_core.documents import River, Shore, parse
 from chord_core.documents.climate import TideResult
 from chord_core.documents.requests import TideRequest
 from chord_core.water.bins import class_at
 from chord_core.water.climate import THIRDS
+from chord_core.water.river import rated
 from chord_core.water.sun import TWILIGHT_DEG, sun_height_deg
 from chord_core.water.tide import is_rising, tide_at, tide_of, tide_third
 
@@ -104,12 +105,17 @@ def _of_river(place: Break, now: datetime) -> dict[str, object]:
     at = datetime.fromtimestamp(float(flows.hour[-1]) * 3600, UTC)
     age = max(now - at, timedelta(0))
     fresh = age <= timedelta(days=1)
+    now_rated: dict[str, float | None] = dict.fromkeys(("speed_m_s", "depth_m", "face_m"))
+    if place.river:
+        known = rated(parse(River, place.river, "river"), float(flows.flow_m3_s[-1]))
+        now_rated = {name: float(known[name]) for name in now_rated}
     return {
         "at": at,
         "age_h": age.total_seconds() / 3600,
         "fresh": fresh,
         "flow_m3_s": float(flows.flow_m3_s[-1]),
         "works": river.last_works if river else False,
+        **now_rated,
         "says": "" if fresh else f"The gauge's last reading is {age_says(age)} old.",
     }
 

@@ -2,7 +2,7 @@
 
 import io
 import time
-from datetime import date
+from datetime import date, timedelta
 from typing import Any
 
 import numpy as np
@@ -81,7 +81,7 @@ def _note(place: Break, person: User) -> None:
     for row in rows[:: max(len(rows) // _NOTED, 1)][:_NOTED]:
         face = float(hours.face_m[row]) * _SEEN_OF_GUESS * float(np.exp(0.12 * random.normal()))
         seen = Seen(
-            day=date.fromordinal(719163 + int(hours.day[row])),
+            day=date(1970, 1, 1) + timedelta(days=int(hours.day[row])),
             hour=int(hours.local_h[row]),
             face_m=round(min(max(face, 0.1), 12), 1),
             steepness=class_at(float(hours.slope[row])),

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import date
 
 import numpy as np
 from scipy.optimize import least_squares
@@ -22,7 +23,7 @@ _OF_HEIGHT = 0.8
 
 def seen_hour(seen: Seen, shore: Shore) -> int:
     """Hour since 1970 UTC at which something was seen."""
-    return (seen.day.toordinal() - 719163) * 24 + seen.hour - round(shore.utc_offset_h)
+    return (seen.day - date(1970, 1, 1)).days * 24 + seen.hour - round(shore.utc_offset_h)
 
 
 def _against(seen: Sequence[Seen], face: Array, slope: Array) -> tuple[SeenAgainst, ...]:

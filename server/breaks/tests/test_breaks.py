@@ -175,6 +175,7 @@ class Rivers(BreakCase):
         self.assertIn("Works 67 % of the time.", found["says"])
         now = self.good("get", f"/api/breaks/{place['id']}/now/")
         self.assertTrue(now["works"])
+        self.assertEqual((now["speed_m_s"], now["depth_m"], now["face_m"]), (2.8, 0.6, 0.7))
         self.assertIn("days old", now["says"])
 
     def test_what_is_no_series_changes_nothing(self) -> None:

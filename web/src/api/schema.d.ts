@@ -3003,6 +3003,7 @@ export interface components {
          * Now
          * @description The last hour at a break, its tide of the day, and the light.
          *
+         *     On a river the flow, and speed, depth and face as its rating has them there.
          *     ``says``: what is wrong with the buoy, or how old its hour is; ``tides``: height [m] every half hour from
          *     ``day_begins``; ``light``: first and last hour of light [h of the local day].
          */
@@ -3029,6 +3030,10 @@ export interface components {
             steepness: string | null;
             /** Flow M3 S */
             flow_m3_s: number | null;
+            /** Speed M S */
+            speed_m_s: number | null;
+            /** Depth M */
+            depth_m: number | null;
             /** Works */
             works: boolean | null;
             /** Says */

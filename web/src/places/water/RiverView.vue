@@ -17,24 +17,10 @@ const most = computed(() => {
 })
 const x = (flow: number) => 20 + (flow / most.value) * (WIDE - 40)
 const flow = computed(() => props.now?.flow_m3_s ?? null)
-/** What the rating says at the last flow: between its rows as powers of the flow, as the server has it. */
+/** What the rating says at the last flow. */
 const at = computed(() => {
-  const rating = river.value?.rating ?? []
-  const now = flow.value
-  if (!rating.length || now === null) return null
-  const rows = rating.map((row) => Math.log(row.flow_m3_s))
-  const log = Math.min(Math.max(Math.log(now), rows[0] ?? 0), rows[rows.length - 1] ?? 0)
-  const i = Math.max(0, Math.min(rows.length - 2, rows.findIndex((row) => row >= log) - 1))
-  const [a, b] = [rating[i], rating[i + 1] ?? rating[i]]
-  if (!a || !b) return null
-  const [low, high] = [rows[i] ?? 0, rows[i + 1] ?? rows[i] ?? 0]
-  const share = high > low ? (log - low) / (high - low) : 0
-  const between = (one: number, two: number) => one * (two / one) ** share
-  return {
-    speed: between(a.speed_m_s, b.speed_m_s),
-    depth: between(a.depth_m, b.depth_m),
-    face: between(a.face_m, b.face_m),
-  }
+  const { speed_m_s: speed, depth_m: depth, face_m: face } = props.now ?? {}
+  return speed && depth && face ? { speed, depth, face } : null
 })
 const FOOT = 150
 const PX_A_METRE = 46
