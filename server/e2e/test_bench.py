@@ -142,19 +142,49 @@ class Bench(BrowserCase):
                 self.type_over(box, typed)
                 self.wait_text("#reader-says", says)
 
-    def test_the_hand_stays_on_the_strip_when_it_is_put_in_another_order(self) -> None:
-        self.open_demo()
-        self.find("[data-doubts]")
-        second = self.find(".hung[data-index='1']")
-        self.driver.execute_script("arguments[0].focus()", second)
-        first = self.text(".hung[data-index='0'] .name")
-        # Somebody else says that the surfer is heavier: the boards come in another order.
+    def somebody_else_says(self, mass_kg: float) -> None:
+        """Another person changes what the surfer weighs: the boards come in another order."""
         fitting = Fitting.objects.get(facts__name="Ines Varga")
-        fitting.facts = {**fitting.facts, "mass_kg": 104}
+        fitting.facts = {**fitting.facts, "mass_kg": mass_kg}
         fitting.version += 1
         fitting.save()
         self.wait_text(".saving", "somebody else")
-        self.wait(lambda: self.text(".hung[data-index='0'] .name") != first, "another order")
-        self.assertTrue(
-            self.driver.execute_script("return document.activeElement.classList.contains('hung')")
+
+    def test_the_hand_stays_on_its_board_when_the_strip_is_put_in_another_order(self) -> None:
+        self.open_demo()
+        self.find("[data-doubts]")
+        last = len(self.all(".hung")) - 1
+        for index, mass_kg in ((1, 104), (last, 48)):
+            with self.subTest(index=index, mass_kg=mass_kg):
+                self.driver.execute_script("arguments[0].scrollLeft = 0", self.find(".boards"))
+                held = self.find(f".hung[data-index='{index}']")
+                self.driver.execute_script("arguments[0].focus()", held)
+                board = held.get_attribute("data-board")
+                self.somebody_else_says(mass_kg)
+                hand = f".hung[data-board='{board}'][tabindex='0']:not([data-index='{index}'])"
+                self.wait(lambda at=hand: self.driver.switch_to.active_element in self.all(at), hand)
+                self.assertTrue(
+                    self.driver.execute_script(
+                        "const [hand, strip] = [...arguments].map(e => e.getBoundingClientRect());"
+                        "return hand.left >= strip.left && hand.right <= strip.right + 4",
+                        self.find(hand),
+                        self.find(".boards"),
+                    ),
+                    "in sight",
+                )
+                self.driver.switch_to.active_element.send_keys(Keys.ENTER)
+                self.find(f".hung[data-board='{board}'][aria-pressed='true']")
+                self.saved()
+
+    def test_tab_comes_in_where_the_strip_was_scrolled_to(self) -> None:
+        self.open_demo()
+        strip = self.find(".boards")
+        self.driver.execute_script("arguments[0].scrollLeft = 2800", strip)
+        stop = ".hung[tabindex='0'][data-index='20']"
+        self.find(stop)
+        self.driver.execute_script("document.querySelector(arguments[0]).focus()", stop)
+        self.driver.switch_to.active_element.send_keys(Keys.ARROW_RIGHT)
+        self.wait(
+            lambda: self.driver.switch_to.active_element.get_attribute("data-index") == "21",
+            "the board beside it",
         )

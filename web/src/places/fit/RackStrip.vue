@@ -57,6 +57,12 @@ const shown = computed(() =>
     .map((row, i) => ({ ...row, index: first.value + i })),
 )
 const fits = computed(() => places.value.filter((row) => (row.fit ?? 0) >= 50).length)
+/** Where Tab comes in: the place last walked to, or the first in sight once that was scrolled away. */
+const stop = computed(() => {
+  const drawn = shown.value
+  if (drawn.some((row) => row.index === at.value)) return at.value
+  return (drawn.find((row) => row.index * EACH >= left.value) ?? drawn[0])?.index ?? 0
+})
 const onBench = computed(() => {
   if (fitting.value?.typed_board) return null
   return answer.value?.bench?.id ?? null
@@ -82,15 +88,30 @@ onMounted(() => {
 })
 onBeforeUnmount(() => window.removeEventListener('resize', measure))
 
-async function walk(by: number): Promise<void> {
-  at.value = Math.max(0, Math.min(places.value.length - 1, at.value + by))
-  const box = list.value
-  if (!box) return
+function bringInSight(box: HTMLElement): void {
   const start = at.value * EACH
   if (start < box.scrollLeft) box.scrollLeft = start
   else if (start + EACH > box.scrollLeft + box.clientWidth)
     box.scrollLeft = start + EACH - box.clientWidth
   measure()
+}
+
+// An answer that comes while one walks puts the boards in another order: the focus goes with its board, so
+// that Enter takes the board that was read.
+watch(places, (now, before) => {
+  const box = list.value
+  if (!box?.contains(document.activeElement)) return
+  const board = before[at.value]?.board.id
+  const there = now.findIndex((row) => row.board.id === board)
+  at.value = there < 0 ? Math.max(0, Math.min(at.value, now.length - 1)) : there
+  bringInSight(box)
+})
+
+async function walk(by: number): Promise<void> {
+  at.value = Math.max(0, Math.min(places.value.length - 1, stop.value + by))
+  const box = list.value
+  if (!box) return
+  bringInSight(box)
   await nextTick()
   box.querySelector<HTMLElement>('.hung[tabindex="0"]')?.focus({ preventScroll: true })
 }
@@ -102,7 +123,7 @@ function keyed(event: KeyboardEvent): void {
     Home: -places.value.length,
     End: places.value.length,
   }
-  const row = places.value[at.value]
+  const row = places.value[stop.value]
   if (event.altKey || event.ctrlKey || event.metaKey) return
   if (event.key in steps) void walk(steps[event.key] ?? 0)
   else if (row && (event.key === '+' || event.key === 'c')) mark(String(row.board.id))
@@ -168,7 +189,7 @@ function says(row: (typeof every.value)[number]): string {
           class="hung"
           :class="{ on: row.board.id === onBench, closed: row.fit === 0 }"
           :aria-pressed="row.board.id === onBench"
-          :tabindex="row.index === at ? 0 : -1"
+          :tabindex="row.index === stop ? 0 : -1"
           :data-board="row.board.id"
           :data-index="row.index"
           :title="says(row)"
