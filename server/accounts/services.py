@@ -9,7 +9,7 @@ from django.http import HttpRequest
 from accounts.models import User
 from chord_core.errors import ChordError
 
-BACKEND = "django.contrib.auth.backends.ModelBackend"
+BACKEND = "accounts.backend.PersonBackend"
 
 
 def sign_in(request: HttpRequest, username: str, password: str) -> None:

@@ -1,6 +1,7 @@
 """Addresses of fittings."""
 
 import json
+from collections.abc import Callable
 
 from django.http import Http404, HttpResponse
 from drf_spectacular.types import OpenApiTypes
@@ -10,6 +11,7 @@ from rest_framework.request import Request
 from accounts.scope import ShopView, answer
 from breaks.api import ASKED, hours_asked
 from chord_core.documents import parse
+from chord_core.documents.base import Document
 from chord_core.hull.describe import describe_hull
 from fittings import services
 from fittings.asked import asked_of, suits_say
@@ -41,6 +43,12 @@ _LEADS = OpenApiParameter("leads", OpenApiTypes.INT, description="as the doubts 
 def _leads(request: Request) -> int | None:
     """The board that leads a tie, if one is named."""
     return parse(Leads, {"leads": request.query_params.get("leads")}).leads
+
+
+def _unless_changed(fitting: Fitting, work: Callable[[Fitting], Document]) -> HttpResponse:
+    """What takes long; 204 when the ticket was changed meanwhile."""
+    made = services.unless_changed(fitting, work)
+    return HttpResponse(status=204) if made is None else answer(made)
 
 
 class FittingsView(ShopView):
@@ -112,19 +120,19 @@ class FittingView(ShopView):
 class WindowsView(ShopView):
     """What to look for in the rack, for one ticket."""
 
-    @extend_schema(operation_id="fitting_windows", responses=SettledSize)
+    @extend_schema(operation_id="fitting_windows", responses={200: SettledSize, 204: None})
     def get(self, request: Request, pk: int) -> HttpResponse:
-        """Search now: windows, tails, fins and builds."""
-        return answer(services.settled_size(self.own_or_404(Fitting, pk)))
+        """Search now: windows, tails, fins and builds; nothing when the ticket is changed meanwhile."""
+        return _unless_changed(self.own_or_404(Fitting, pk), services.settled_size)
 
 
 class DoubtsView(ShopView):
     """How sure the answer of one ticket is."""
 
-    @extend_schema(operation_id="fitting_doubts", responses=Doubts)
+    @extend_schema(operation_id="fitting_doubts", responses={200: Doubts, 204: None})
     def get(self, request: Request, pk: int) -> HttpResponse:
-        """Draw now what is known only about."""
-        return answer(services.doubts_of(self.own_or_404(Fitting, pk)))
+        """Draw now what is known only about; nothing when the ticket is changed meanwhile."""
+        return _unless_changed(self.own_or_404(Fitting, pk), services.doubts_of)
 
 
 class SinceView(ShopView):

@@ -21,6 +21,7 @@ from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
 from chord_core.hull.stations import SHARE, WEIGHT, Array, Rows, integral_over, mean_over
 from chord_core.units import FOOT_M
+from chord_core.wanted import go_on
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.
 MISSED_M = 0.004
@@ -226,7 +227,12 @@ class Hull:
 
 
 def hull_of(fleet: Fleet) -> Hull:
-    """Draw the curves of a fleet; pure, no board depends on another."""
+    """Draw the curves of a fleet; pure, no board depends on another.
+
+    Raises:
+        NotWanted: nobody waits for it (``while_wanted``).
+    """
+    go_on()
     outline = draw_outline(fleet)
     return Hull(
         fleet=fleet,

@@ -20,6 +20,7 @@ from chord_core.ride.turn import turn_radius
 from chord_core.ride.works import Riding, riding_of
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
+from chord_core.wanted import go_on
 
 #: Boards at a time: some 20 MB of tables.
 CHUNK = 1000
@@ -160,7 +161,11 @@ def summary_of(
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
         asked: how many of the first boards are asked for their range, and for the band of their rides.
+
+    Raises:
+        NotWanted: nobody waits for it (``while_wanted``).
     """
+    go_on()
     count = math.ceil(len(hull) / chunk)
     if count > 1 or len(hull) > _SIDE_BY_SIDE:
         return _in_pieces(hull, fins, rider, spot, max(count, 2), asked)

@@ -67,6 +67,22 @@ class SigningIn(ApiCase):
         self.assertFalse(session["signed_in"])
         self.refused(403, "get", "/api/boards/")
 
+    def test_who_is_no_longer_let_in_is_out_at_once(self) -> None:
+        self.client.force_login(self.user)
+        self.good("get", "/api/boards/")
+        User.objects.filter(pk=self.user.pk).update(is_active=False)
+        self.refused(403, "get", "/api/boards/")
+        User.objects.filter(pk=self.user.pk).update(is_active=True)
+        self.good("get", "/api/boards/")
+        self.user.delete()
+        self.refused(403, "get", "/api/boards/")
+
+    def test_who_changes_shops_sees_the_new_one_at_the_next_request(self) -> None:
+        self.client.force_login(self.user)
+        other = make_shop("south-again")[0]
+        User.objects.filter(pk=self.user.pk).update(shop=other)
+        self.assertEqual(self.good("get", "/api/session/")["shop"], "south-again")
+
     def test_units_are_kept_for_the_person(self) -> None:
         self.client.force_login(self.user)
         self.assertEqual(self.good("patch", "/api/me/", {"units": "metric"})["units"], "metric")

@@ -101,7 +101,7 @@ class Asked(AskedCase):
         for i in range(3):
             self.ticket(name=f"Odd {i}")
         self.asked()
-        with self.assertNumQueries(5):  # session, person, shop; state of the rack, tickets
+        with self.assertNumQueries(4):  # session, person with shop; state of the rack, tickets
             self.asked()
 
 

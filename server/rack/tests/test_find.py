@@ -37,11 +37,11 @@ class Finding(ApiCase):
 
     def test_three_queries_besides_the_session_however_many_boards(self) -> None:
         hang_many(self.shop, 400)
-        with self.assertNumQueries(6):  # session, person, shop; stale columns, boards, counts
+        with self.assertNumQueries(5):  # session, person with shop; stale columns, boards, counts
             found = self.found(sort="litres")
         self.assertEqual((found["total"], found["all"]), (403, 403))
         self.assertEqual(found["litres"], sorted(found["litres"]))
-        with self.assertNumQueries(4):  # session, person, shop; boards
+        with self.assertNumQueries(3):  # session, person with shop; boards
             ids = ",".join(str(pk) for pk in found["ids"][:200])
             self.assertEqual(len(self.good("get", f"/api/rack/rows/?ids={ids}")), 200)
 

@@ -28,9 +28,9 @@ class Rack(ApiCase):
             for _ in range(40)
         ]
         Board.objects.bulk_create(rows)
-        with self.assertNumQueries(5):  # session, person, shop, state of the rack, boards
+        with self.assertNumQueries(4):  # session, person with shop; state of the rack, boards
             self.assertEqual(len(self.good("get", "/api/boards/")), 43)
-        with self.assertNumQueries(4):  # the hulls are kept until a board comes, goes or changes
+        with self.assertNumQueries(3):  # the hulls are kept until a board comes, goes or changes
             self.good("get", "/api/boards/")
 
     def test_a_line_with_its_family_hangs_a_board(self) -> None:

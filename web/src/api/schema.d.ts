@@ -488,7 +488,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Draw now what is known only about. */
+        /** @description Draw now what is known only about; nothing when the ticket is changed meanwhile. */
         get: operations["fitting_doubts"];
         put?: never;
         post?: never;
@@ -590,7 +590,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Search now: windows, tails, fins and builds. */
+        /** @description Search now: windows, tails, fins and builds; nothing when the ticket is changed meanwhile. */
         get: operations["fitting_windows"];
         put?: never;
         post?: never;
@@ -5559,6 +5559,13 @@ export interface operations {
                     "application/json": components["schemas"]["Doubts"];
                 };
             };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     fitting_faces: {
@@ -5704,6 +5711,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["SettledSize"];
                 };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -59,14 +59,14 @@ function stands(fitting: Fitting, version: number): boolean {
 
 async function settle(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
-  const settled = await told<SettledSize>(api.GET('/api/fittings/{id}/windows/', path))
-  if (stands(fitting, settled.version)) state.settled = markRaw(settled)
+  const settled = await told<SettledSize | undefined>(api.GET('/api/fittings/{id}/windows/', path))
+  if (settled && stands(fitting, settled.version)) state.settled = markRaw(settled)
 }
 
 async function doubt(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
-  const doubts = await told<Doubts>(api.GET('/api/fittings/{id}/doubts/', path))
-  if (!stands(fitting, doubts.version)) return
+  const doubts = await told<Doubts | undefined>(api.GET('/api/fittings/{id}/doubts/', path))
+  if (!doubts || !stands(fitting, doubts.version)) return
   state.doubts = markRaw(doubts)
   if (doubts.leads) await lead(fitting, doubts.leads)
 }
@@ -83,8 +83,9 @@ function rest(): void {
   clearTimeout(doubting)
 }
 
-/** Windows take a search and doubts take draws: asked for when the verdict stands. A server that is away is
- * said by the saver; what was found before stays until then. */
+/** Windows take a search and doubts take draws: asked for when the verdict stands; the server leaves them when
+ * the ticket is changed meanwhile. A server that is away is said by the saver; what was found before stays until
+ * then. */
 function askMore(fitting: Fitting): void {
   rest()
   if (fitting.answer.size.missing?.length) {
