@@ -1,7 +1,5 @@
 """Long work that is left when nobody waits for it: it stops soon, it leaves nothing half made."""
 
-import itertools
-from time import monotonic, sleep
 from unittest import TestCase
 
 from chord_core.documents import Surfer, Water
@@ -32,22 +30,6 @@ class Wanted(TestCase):
             with while_wanted(lambda: True):
                 go_on()
             go_on()
-
-    def test_one_is_not_asked_at_every_piece(self) -> None:
-        asked: list[float] = []
-
-        def still() -> bool:
-            asked.append(monotonic())
-            return True
-
-        begun = monotonic()
-        with while_wanted(still):
-            while monotonic() < begun + 0.1:
-                go_on()
-                sleep(0.001)
-        # A hundred milliseconds with a rest of thirty after each answer.
-        self.assertLessEqual(len(asked), 5)
-        self.assertTrue(all(b - a >= 0.0299 for a, b in itertools.pairwise(asked)))
 
     def test_a_search_that_was_left_is_done_again_as_if_it_had_not_been(self) -> None:
         whole = answer_of(Sized(a_case(71.5), None))

@@ -32,6 +32,7 @@ from fittings.documents import (
     WhyNotOf,
     Worth,
 )
+from fittings.meanwhile import answering, unless_changed
 from fittings.models import Fitting
 from rack.models import Board
 from rack.services import boards_of
@@ -47,7 +48,7 @@ def _leads(request: Request) -> int | None:
 
 def _unless_changed(fitting: Fitting, work: Callable[[Fitting], Document]) -> HttpResponse:
     """What takes long; 204 when the ticket was changed meanwhile."""
-    made = services.unless_changed(fitting, work)
+    made = unless_changed(fitting, work)
     return HttpResponse(status=204) if made is None else answer(made)
 
 
@@ -104,11 +105,12 @@ class FittingView(ShopView):
     def patch(self, request: Request, pk: int) -> HttpResponse:
         """Change it; 409 with the ticket as it stands when somebody else was faster."""
         patch = parse(FittingPatch, request.data)
-        try:
-            fitting = services.change_fitting(self.shop, pk, patch)
-        except Fitting.DoesNotExist as error:
-            raise Http404 from error
-        return answer(services.as_document(fitting))
+        with answering():
+            try:
+                fitting = services.change_fitting(self.shop, pk, patch)
+            except Fitting.DoesNotExist as error:
+                raise Http404 from error
+            return answer(services.as_document(fitting))
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> HttpResponse:

@@ -1,7 +1,6 @@
 """Use cases of fittings."""
 
-from collections.abc import Callable
-from typing import Any, TypeVar
+from typing import Any
 
 from django.db import transaction
 from django.utils import timezone
@@ -18,7 +17,6 @@ from chord_core.errors import ChordError
 from chord_core.hull.describe import dims_of
 from chord_core.surfer.pencil import height_from_mass
 from chord_core.tables import tables_version
-from chord_core.wanted import NotWanted, while_wanted
 from chord_core.water.built import foam_water
 from config.errors import Stale
 from fittings.answers import answer_for, doubts_for, pins_of, typed_board, windows_for
@@ -49,7 +47,6 @@ from surfers.services import new_surfer, remember
 _ANYBODY_KG = 75.0
 #: Days that stay as a surfer remembers them, whatever is measured.
 _REMEMBERED = ("small_m", "big_m", "kind", "name")
-_T = TypeVar("_T")
 #: The boards that a surfer speaks of.
 _BOARDS = ("present_board", "best_board", "worst_board")
 
@@ -78,17 +75,6 @@ def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
 
 def _said(fitting: Fitting) -> tuple[Facts, Water]:
     return parse(Facts, fitting.facts, "facts"), parse(Water, fitting.water, "water")
-
-
-def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None:
-    """What takes long to work out for a ticket; None when the ticket was changed meanwhile, and the work left
-    for the answer to the change."""
-    unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version)
-    try:
-        with while_wanted(unchanged.exists):
-            return work(fitting)
-    except NotWanted:
-        return None
 
 
 def settled_size(fitting: Fitting) -> SettledSize:

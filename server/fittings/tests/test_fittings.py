@@ -7,7 +7,6 @@ from django.db import IntegrityError, transaction
 from accounts.models import User
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.tables import tables_version
-from fittings import services
 from fittings.models import Fitting
 from rack.models import Board
 from surfers.models import Surfer
@@ -117,24 +116,6 @@ class Tickets(ApiCase):
             low, high = size["windows"][name]
             self.assertLess(low, high)
         self.assertTrue(size["tails"] and size["fins"] and size["builds"] and size["fin_size"])
-
-    def test_what_takes_long_is_left_when_the_ticket_is_changed_meanwhile(self) -> None:
-        ticket = self.ticket(present_board=BOARD)
-        for name, work in (("windows", services.settled_size), ("doubts", services.doubts_of)):
-            with self.subTest(name):
-                before = Fitting.objects.get(pk=ticket["id"])
-                self.assertEqual(services.unless_changed(before, work).version, before.version)
-                change = {"version": before.version, "facts": {"mass_kg": 70 + before.version}}
-                self.good("patch", f"/api/fittings/{before.pk}/", change)
-                self.assertIsNone(services.unless_changed(before, work))
-                again = self.good("get", f"/api/fittings/{before.pk}/{name}/")
-                self.assertEqual(again["version"], before.version + 1)
-
-    def test_a_ticket_thrown_away_meanwhile_is_not_searched_for(self) -> None:
-        ticket = self.ticket(present_board=BOARD)
-        gone = Fitting.objects.get(pk=ticket["id"])
-        Fitting.objects.all().delete()
-        self.assertIsNone(services.unless_changed(gone, services.settled_size))
 
     def test_doubts_are_of_the_shops_boards(self) -> None:
         ticket = self.ticket(present_board=BOARD)

@@ -1,0 +1,55 @@
+"""What takes long gives way: to the answer to a change, which somebody waits for at the counter, and for good
+when its own ticket was changed meanwhile."""
+
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager
+from threading import Condition
+from time import monotonic
+from typing import TypeVar
+
+from chord_core.wanted import NotWanted, while_wanted
+from fittings.models import Fitting
+
+_T = TypeVar("_T")
+#: The database is not asked more often than this [s]; a search waits no longer than that for answers [s].
+_REST_S, _PATIENCE_S = 0.03, 1.0
+
+_quiet = Condition()
+_answering = 0
+
+
+@contextmanager
+def answering() -> Iterator[None]:
+    """While a change is being answered, searches of this process stand still between two of their fleets."""
+    global _answering
+    with _quiet:
+        _answering += 1
+    try:
+        yield
+    finally:
+        with _quiet:
+            _answering -= 1
+            _quiet.notify_all()
+
+
+def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None:
+    """What takes long to work out for a ticket; None when the ticket was changed meanwhile."""
+    unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version)
+    next_s = 0.0
+
+    def still() -> bool:
+        nonlocal next_s
+        with _quiet:
+            if _answering:
+                _quiet.wait_for(lambda: not _answering, _PATIENCE_S)
+                next_s = 0.0
+        if monotonic() < next_s:
+            return True
+        next_s = monotonic() + _REST_S
+        return unchanged.exists()
+
+    try:
+        with while_wanted(still):
+            return work(fitting)
+    except NotWanted:
+        return None
