@@ -2,8 +2,40 @@
 
 from __future__ import annotations
 
+import os
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from functools import cache
+
 from numba import njit
 
 #: They let go of the interpreter, so that two pieces of a rack are computed side by side.
 #: Sums may be taken in another order and products fused; infinities and NaN keep their meaning.
 compiled = njit(cache=True, nogil=True, error_model="numpy", fastmath={"reassoc", "contract", "arcp", "nsz"})
+
+#: From this many boards on a loop is worth a second hand: handing over takes a tenth of a millisecond.
+_TWO_FROM = 24
+
+
+@cache
+def _second_hand() -> ThreadPoolExecutor:
+    return ThreadPoolExecutor(1, thread_name_prefix="second-hand")
+
+
+# A forked process has the pool without its thread.
+os.register_at_fork(after_in_child=_second_hand.cache_clear)
+
+
+def by_halves(loop: Callable[[slice], None], count: int) -> None:
+    """Run a compiled loop over ``count`` boards, its second half by a second hand at the same time.
+
+    Args:
+        loop: computes the boards of a slice into arrays of its own; it must not call this again, or it
+            would wait for itself.
+    """
+    if count < _TWO_FROM:
+        loop(slice(0, count))
+        return
+    second = _second_hand().submit(loop, slice(count // 2, count))
+    loop(slice(0, count // 2))
+    second.result()

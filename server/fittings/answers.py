@@ -20,6 +20,7 @@ from chord_core.fit.rank import NOT_YET, doubts, steadiest
 from chord_core.fit.size import Sized, answer_of, size
 from chord_core.hull.describe import describe_hull
 from chord_core.tables import families
+from chord_core.wanted import go_on
 from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
 from fittings.models import Fitting
 from fittings.ranking import Fleet, Ranking, case_for, fleet_of_rack, rank_fleet
@@ -27,6 +28,8 @@ from rack.services import Rack, rack_of
 
 #: Boards against which the present one is held before a sale.
 _TO_SELL = 3
+#: Boards of the strip that are drawn ahead.
+_WALKED = 24
 
 
 @lru_cache(maxsize=256)
@@ -144,9 +147,10 @@ def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
         SurePlace(id=rack.ids[rows[one.index]], on_top=one.on_top, in_three=one.in_three, says=one.says)
         for one in sure
     )
-    for one in placed:
-        # Whoever is walked along the strip next lies on the bench at once.
-        drawn(rack.boards[rack.ids.index(one.id)])
+    for row in ranking.open_first[:_WALKED]:
+        # Which is walked to along the strip next, or leads after the next change, lies on the bench at once.
+        go_on()
+        drawn(rack.boards[row])
     tried = None
     if surfer.present_board:
         open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])

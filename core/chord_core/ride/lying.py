@@ -10,6 +10,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from chord_core.compiled import by_halves
 from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.hull import Hull
@@ -150,7 +151,11 @@ def _planes(hull: Hull, paddler: Paddler, rho: float) -> Planes:
     table = np.empty((len(hull), SPEED_COUNT, TRIALS))
     longest, least = np.empty((len(hull), SPEED_COUNT)), np.empty((len(hull), SPEED_COUNT))
     running = running_of(hull, paddler.mass_kg, paddler.foot_weight)
-    table_boards(*running, rho, table, longest, least)
+
+    def loop(at: slice) -> None:
+        table_boards(*(row[at] for row in running), rho, table[at], longest[at], least[at])
+
+    by_halves(loop, len(hull))
     return Planes(table, longest, least)
 
 
@@ -167,16 +172,22 @@ def lying_fast(hull: Hull, paddler: Paddler, rho: float) -> Lying:
     columns = spline_columns(spline, np.log(ratio))
     mass, power, start = paddler.mass_kg + hull.mass_kg, paddler.power, paddler.start
     drag, speeds = np.empty((len(hull), SPEEDS)), np.empty((len(hull), 2))
-    drag_boards(immersed.length, immersed.beam, immersed.wetted, immersed.frontal, spline[0], columns, rho,
-                power.sprint_w, power.cruise_w, mass * G, planes.least, drag, speeds)  # fmt: skip
-    sprint = np.ascontiguousarray(speeds[:, 0])
     log_slope = np.empty((len(hull), len(HEIGHTS)))
-    takeoff_boards(HEIGHTS, start.sprint_share, CARRIES * immersed.length, mass, power.sprint_w,
-                   start.push_share * paddler.mass_kg * G, sprint, drag, log_slope)  # fmt: skip
+    carries, weight, push = CARRIES * immersed.length, mass * G, start.push_share * paddler.mass_kg * G
+
+    def loop(at: slice) -> None:
+        drag_boards(immersed.length[at], immersed.beam[at], immersed.wetted[at], immersed.frontal[at],
+                    spline[0], columns[at], rho, power.sprint_w, power.cruise_w, weight[at], planes.least[at],
+                    drag[at], speeds[at])  # fmt: skip
+        sprint = np.ascontiguousarray(speeds[at, 0])
+        takeoff_boards(HEIGHTS, start.sprint_share, carries[at], mass[at], power.sprint_w, push, sprint,
+                       drag[at], log_slope[at])  # fmt: skip
+
+    by_halves(loop, len(hull))
     return Lying(
         floats=floats,
         immersed=immersed,
-        sprint_m_s=sprint,
+        sprint_m_s=np.ascontiguousarray(speeds[:, 0]),
         cruise_m_s=speeds[:, 1],
         log_threshold=log_slope,
         planes=planes,
