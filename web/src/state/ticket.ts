@@ -46,7 +46,7 @@ const state = reactive<State>({
 let saver: Saver | null = null
 
 /** Nothing more is asked until the facts have rested for a moment. */
-const REST_MS = 60
+const REST_MS = 40
 const DOUBTS_MS = 1200
 /** How often one looks whether somebody else changed the ticket in hand. */
 const LOOK_MS = 4000
