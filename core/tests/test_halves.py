@@ -1,6 +1,8 @@
 """Loops over boards that are done by two hands: no board depends on which hand had it."""
 
-import multiprocessing
+import os
+import select
+import signal
 from threading import get_ident
 from unittest import TestCase
 
@@ -23,10 +25,6 @@ def squares(count: int) -> list[float]:
 
     by_halves(loop, count)
     return out.tolist()
-
-
-def _answer(count: int, line: "multiprocessing.SimpleQueue[list[float]]") -> None:
-    line.put(squares(count))
 
 
 class Halves(TestCase):
@@ -56,12 +54,21 @@ class Halves(TestCase):
 
     def test_a_forked_process_has_two_hands_of_its_own(self) -> None:
         squares(100)
-        fork = multiprocessing.get_context("fork")
-        line = fork.SimpleQueue()
-        child = fork.Process(target=_answer, args=(100, line))
-        child.start()
-        child.join(20)
-        self.assertEqual((child.exitcode, line.get()[-1]), (0, 99.0**2))
+        answer, line = os.pipe()
+        child = os.fork()
+        if not child:
+            try:
+                os.write(line, str(squares(100)[-1]).encode())
+            finally:
+                os._exit(0)
+        there, _, _ = select.select([answer], [], [], 20)
+        if not there:
+            os.kill(child, signal.SIGKILL)
+        os.waitpid(child, 0)
+        self.assertTrue(there, "it answers")
+        self.assertEqual(os.read(answer, 100), b"9801.0")
+        os.close(answer)
+        os.close(line)
 
     def test_boards_ride_alike_alone_and_among_many(self) -> None:
         case = case_with(Surfer(mass_kg=74, rung="carving"), Water(usual_m=1.2))
