@@ -131,6 +131,20 @@ class ByMouse(BrowserCase):
         self.driver.refresh()
         self.find(".door")
 
+    def test_signing_out_leaves_the_page_with_all_that_it_asks_for(self) -> None:
+        """From each place, while its answers are on their way; the console stays clean."""
+        for path in ("", "rack", "water"):
+            with self.subTest(path):
+                self.open_demo()
+                self.driver.get(f"{self.live_server_url}/{path}")
+                self.find(".out")
+                self.driver.execute_script("window.before = true; document.querySelector('.out').click()")
+                self.find(".door")
+                self.assertTrue(
+                    self.driver.execute_script("return window.before === undefined"), "a new page"
+                )
+                self.assertEqual(self.driver.get_log("browser"), [])
+
 
 class ByKeyboard(BrowserCase):
     """Not one click."""
@@ -264,6 +278,20 @@ class SlipsOfTheHand(BrowserCase):
         self.server_away(False)
         self.saved()
         self.assertEqual(Fitting.objects.get(facts__name="Ines Varga").facts["mass_kg"], 72)
+
+    def test_signing_out_while_the_server_is_away_is_said_and_the_page_goes_on(self) -> None:
+        self.open_demo()
+        self.find("[data-doubts]")
+        self.server_away()
+        self.press("sign out")
+        self.wait_text(".saving", "not signed out")
+        self.server_away(False)
+        self.find("[data-card='1'] > button").click()
+        self.type_over(self.field("Mass"), "70")
+        self.wait(lambda: Fitting.objects.get(facts__name="Ines Varga").facts["mass_kg"] == 70, "kept")
+        self.saved()
+        self.press("sign out")
+        self.find(".door")
 
     def test_a_wrong_password_is_said_at_the_door(self) -> None:
         self.find(".door")

@@ -82,9 +82,23 @@ export function tokenHeader(): Record<string, string> {
   return { 'X-CSRFToken': token }
 }
 
+let page = new AbortController()
+
+/** Nothing more is asked by a page that is left, and nothing on its way is waited for. */
+export function leavePage(): void {
+  page.abort()
+}
+
+/** The page is not left after all. */
+export function stayOnPage(): void {
+  page = new AbortController()
+}
+
 /** Sends within the same tick, before the screen is drawn again: the server works while it is. */
 function withToken(request: Request): Promise<Response> {
-  if (request.method !== 'GET') request.headers.set('X-CSRFToken', token)
+  if (request.method === 'GET')
+    return window.fetch(request, { signal: AbortSignal.any([request.signal, page.signal]) })
+  request.headers.set('X-CSRFToken', token)
   return window.fetch(request)
 }
 
@@ -106,9 +120,14 @@ function faultOf(error: unknown, status: number): Fault {
   return known ?? { field: 'request', value: null, message: `The server answered ${status}.` }
 }
 
-/** Unpack an answer as the document `T`; throws `Refused`, or the network's own error. */
+/** Unpack an answer as the document `T`; throws `Refused`, or the network's own error. On a
+ * page that is left nothing comes any more. */
 export async function told<T>(call: Promise<Told>): Promise<T> {
-  const { data, error, response } = await call
+  const { signal } = page
+  const { data, error, response } = await call.catch((failed: unknown) => {
+    if (!signal.aborted || (failed as Error).name !== 'AbortError') throw failed
+    return new Promise<Told>(() => undefined)
+  })
   if (response.ok) return data as T
   const current = (error as { current?: Fitting } | undefined)?.current
   throw new Refused(response.status, faultOf(error, response.status), current)

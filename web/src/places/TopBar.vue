@@ -1,15 +1,30 @@
 <script setup lang="ts">
 // The bar over every place: where one is, and what the place puts beside it.
+import { ref, watch } from 'vue'
 import { useSession } from '../state/session'
 import UnitsMenu from './UnitsMenu.vue'
 
-defineProps<{ says?: string }>()
+const props = defineProps<{ says?: string }>()
 const { session, signOut } = useSession()
 const PLACES = [
   { to: '/', name: 'Fit' },
   { to: '/rack', name: 'Rack' },
   { to: '/water', name: 'Water' },
 ]
+
+const stays = ref('')
+async function leave(): Promise<void> {
+  stays.value = ''
+  try {
+    await signOut()
+  } catch {
+    stays.value = 'not signed out: the server is away'
+  }
+}
+watch(
+  () => props.says,
+  () => (stays.value = ''),
+)
 </script>
 
 <template>
@@ -24,11 +39,11 @@ const PLACES = [
         >{{ place.name }}</router-link
       >
     </nav>
-    <span class="saving" role="status">{{ says }}</span>
+    <span class="saving" role="status">{{ stays || says }}</span>
     <slot />
     <UnitsMenu />
     <slot name="end" />
-    <button class="plain out" type="button" :title="session?.shop ?? ''" @click="signOut">
+    <button class="plain out" type="button" :title="session?.shop ?? ''" @click="leave">
       sign out
     </button>
   </header>
