@@ -11,8 +11,11 @@ from chord_core.wanted import NotWanted, while_wanted
 from fittings.models import Fitting
 
 _T = TypeVar("_T")
-#: The database is not asked more often than this [s]; a search waits no longer than that for answers [s].
-_REST_S, _PATIENCE_S = 0.03, 1.0
+#: The database is not asked more often than this [s].
+_REST_S = 0.03
+#: A search waits no longer than this for answers, all in all [s]: with two at the counter one of them may drag
+#: the handle for long.
+_PATIENCE_S = 1.0
 
 _quiet = Condition()
 _answering = 0
@@ -35,13 +38,15 @@ def answering() -> Iterator[None]:
 def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None:
     """What takes long to work out for a ticket; None when the ticket was changed meanwhile."""
     unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version)
-    next_s = 0.0
+    next_s, patience_s = 0.0, _PATIENCE_S
 
     def still() -> bool:
-        nonlocal next_s
+        nonlocal next_s, patience_s
         with _quiet:
-            if _answering:
-                _quiet.wait_for(lambda: not _answering, _PATIENCE_S)
+            if _answering and patience_s > 0:
+                begun = monotonic()
+                _quiet.wait_for(lambda: not _answering, patience_s)
+                patience_s -= monotonic() - begun
                 next_s = 0.0
         if monotonic() < next_s:
             return True

@@ -105,3 +105,18 @@ class GivingWay(ApiCase):
             found, _, pool = self.waiting()
             self.assertIsNone(found.result(5))
         pool.submit(connections.close_all).result()
+
+    def test_it_waits_once_all_in_all_and_not_at_every_piece(self) -> None:
+        def pieces(_: Fitting) -> float:
+            begun = monotonic()
+            for _ in range(20):
+                go_on()
+            return monotonic() - begun
+
+        facts = {"name": "Odd Bakken"}
+        made = self.good("post", "/api/fittings/", {"facts": facts})
+        with answering():
+            taken = unless_changed(Fitting.objects.get(pk=made["id"]), pieces)
+        assert taken
+        self.assertLess(0.9, taken)
+        self.assertLess(taken, 3.0)
