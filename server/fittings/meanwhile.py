@@ -13,8 +13,8 @@ from fittings.models import Fitting
 _T = TypeVar("_T")
 #: The database is not asked more often than this [s].
 _REST_S = 0.03
-#: A search waits no longer than this for answers, all in all [s]: with two at the counter one of them may drag
-#: the handle for long.
+#: A search waits no longer than this for answers, all in all [s]: with two at the counter one may drag the
+#: handle for long.
 _PATIENCE_S = 1.0
 
 _quiet = Condition()
