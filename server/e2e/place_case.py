@@ -56,6 +56,10 @@ class PlaceCase(BrowserCase):
 
     def neat(self, within: str, where: str) -> None:
         """No text of what is shown is cut, lies on another or hangs out of the page."""
+        # Drawings take their size when a frame is made: what is asked before it is never painted.
+        self.driver.execute_async_script(
+            "const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done()))"
+        )
         self.assertEqual(self.driver.execute_script(_MESS, within), [], where)
 
     def at_size(self, wide: int, high: int) -> None:

@@ -155,4 +155,14 @@ p {
   gap: 4px 12px;
   margin-top: auto;
 }
+@media (max-width: 1100px) {
+  .facts {
+    gap: 6px;
+    padding: 6px 12px;
+    font-size: 13px;
+  }
+  .do-this {
+    gap: 1px 8px;
+  }
+}
 </style>
