@@ -13,7 +13,7 @@ from numba import njit
 #: Sums may be taken in another order and products fused; infinities and NaN keep their meaning.
 compiled = njit(cache=True, nogil=True, error_model="numpy", fastmath={"reassoc", "contract", "arcp", "nsz"})
 
-#: From this many boards on a loop is worth a second hand: handing over takes a tenth of a millisecond.
+#: From this many boards on a loop is worth a second hand: handing over takes some .04 ms, a board .1 ms.
 _TWO_FROM = 24
 
 
