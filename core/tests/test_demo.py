@@ -46,5 +46,4 @@ class Demo(TestCase):
                 self.assertLessEqual(kinds, set(families()))
                 self.assertIn(first.family, kinds)
                 self.assertTrue(low <= first.litres <= high)
-                price = boards[first.index].price
-                self.assertTrue(not surfer.budget or not price or price <= surfer.budget)
+                self.assertEqual(first.over_budget, 0)

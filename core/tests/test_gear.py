@@ -17,6 +17,7 @@ from chord_core.fit.gear import (
     trade_in,
     wax_for,
 )
+from chord_core.fit.precedence import over_budget
 from chord_core.hull.label import labelled_hulls
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.spot import pencil_water
@@ -90,6 +91,14 @@ class Money(TestCase):
         self.assertEqual(out_of_the_door(with_(price=600)), 745)
         self.assertEqual(out_of_the_door(with_(price=600, fins_included=True), taken_in=120, bag=True), 620)
         self.assertIsNone(out_of_the_door(PLAIN))
+
+    def test_a_budget_is_for_all_that_is_paid(self) -> None:
+        """600 with leash, pad and fins is 745 (above): 45 over 700, though the board alone is not."""
+        for budget, beyond in ((700, 45), (745, 0), (744.5, 0.5), (None, 0)):
+            surfer = Surfer(mass_kg=75, rung="linking", budget=budget)
+            self.assertEqual(over_budget(with_(price=600), surfer), beyond, budget)
+            self.assertEqual(over_budget(with_(price=600, fins_included=True), surfer), 0)
+            self.assertEqual(over_budget(PLAIN, surfer), 0, "no price is no reason against a board")
 
     def test_a_stronger_build_costs_more_once_and_less_a_session_when_it_is_surfed_often(self) -> None:
         """Law 25: 600 in polyester (150 sessions) against 1,200 in vacuum carbon (700)."""

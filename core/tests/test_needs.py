@@ -210,7 +210,7 @@ class Steadier(TestCase):
         self.assertIsNone(steadiest(self.rack((90, 80, 80)), self.sure(0.2, 0.7, 0.1)))
 
     def test_nor_one_over_the_budget_before_one_within(self) -> None:
-        rack = self.rack((90, 80, 89.5), budget=600)
+        rack = self.rack((90, 80, 89.5), budget=700)
         self.assertIsNone(steadiest(rack, self.sure(0.2, 0.1, 0.7)))
 
     def test_the_first_stays_when_they_are_as_steady(self) -> None:

@@ -7,9 +7,10 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from chord_core.documents import Water
+from chord_core.documents import SizeRequest, Surfer, Water
 from chord_core.documents.climate import ClimateResult, DayGives, MapShare, RiverResult
 from chord_core.documents.shore import Setting
+from chord_core.fit.size import size
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE
 from chord_core.water.gives import TOLD
 from chord_core.water.words import (
@@ -19,7 +20,7 @@ from chord_core.water.words import (
     number_word,
     pool_says,
     river_says,
-    share_above,
+    share_below,
     unsure_says,
 )
 
@@ -55,6 +56,8 @@ class Often(TestCase):
     def test_words_for_shares_of_days(self) -> None:
         for share, says in (
             (0.95, "on nearly every day"),
+            (0.8, "on three days in four"),
+            (0.65, "on two days in three"),
             (0.5, "on about every other day"),
             (0.25, "on one day in four"),
             (0.1, "on one day in ten"),
@@ -69,11 +72,11 @@ class Often(TestCase):
     @given(st.floats(0.1, 3), st.floats(0.1, 3))
     def test_a_bigger_face_is_reached_more_seldom(self, one: float, two: float) -> None:
         low, high = sorted((one, two))
-        self.assertGreaterEqual(share_above(climate(), low), share_above(climate(), high))
-        self.assertTrue(0 <= share_above(climate(), low) <= 1)
+        self.assertGreaterEqual(share_below(climate(), high), share_below(climate(), low))
+        self.assertTrue(0 <= share_below(climate(), low) <= 1)
 
-    def test_share_above_the_usual_day_is_a_half(self) -> None:
-        self.assertAlmostEqual(share_above(climate(), 1.0), 0.5, delta=0.001)
+    def test_share_below_the_usual_day_is_a_half(self) -> None:
+        self.assertAlmostEqual(share_below(climate(), 1.0), 0.5, delta=0.001)
 
 
 class Sentences(TestCase):
@@ -82,6 +85,19 @@ class Sentences(TestCase):
         says = gives_say(climate(), Water(big_m=2.2), BODY)
         self.assertEqual(says[0], "Chest or more on one day in four.")
         self.assertEqual(says[1], "The big day as remembered, overhead, is one of the best nine of the year.")
+
+    def test_a_ticket_says_of_the_same_days_what_the_break_says(self) -> None:
+        """From the spread through three days, or between quantiles of the same log-normal year."""
+        for usual in (0.5, 0.8, 1.0, 1.3, 2.0):
+            year = climate(usual)
+            water = Water(small_m=year.small_m, usual_m=usual, big_m=year.big_m)
+            surfer = Surfer(mass_kg=75, height_m=BODY, rung="linking")
+            said = size(SizeRequest(surfer=surfer, water=water)).days_say
+            self.assertEqual(gives_say(year, Water(), BODY)[0], f"{said}.", usual)
+
+    def test_on_a_river_no_days_are_counted(self) -> None:
+        request = SizeRequest(surfer=Surfer(mass_kg=75, rung="linking"), water=Water(kind="river"))
+        self.assertEqual(size(request).days_say, "")
 
     def test_a_day_bigger_than_any_and_a_common_one(self) -> None:
         self.assertIn("bigger than any day", gives_say(climate(), Water(big_m=9.0), BODY)[1])

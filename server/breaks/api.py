@@ -35,6 +35,8 @@ ASKED = [
     OpenApiParameter("from_h", OpenApiTypes.INT),
     OpenApiParameter("to_h", OpenApiTypes.INT),
 ]
+#: For whom it is told: body height, and their own remembered days.
+FOR_WHOM = [OpenApiParameter(name, OpenApiTypes.FLOAT) for name in GivesOf.model_fields]
 
 
 def hours_asked(request: Request) -> HoursAsked:
@@ -88,13 +90,13 @@ class GivesView(ShopView):
     """What a break gives."""
 
     @extend_schema(
-        parameters=[*ASKED, OpenApiParameter("body_m", OpenApiTypes.FLOAT, description="for the words")],
+        parameters=[*ASKED, *FOR_WHOM],
         responses=Gives,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
-        """Show it for months, light and free hours."""
-        body = parse(GivesOf, {"body_m": request.query_params.get("body_m")}).body_m
-        return answer(gives_of(self.own_or_404(Break, pk), hours_asked(request), body))
+        """Show it for months, light and free hours, against what the break or the one asking remembers."""
+        given = {name: request.query_params.get(name) for name in GivesOf.model_fields}
+        return answer(gives_of(self.own_or_404(Break, pk), hours_asked(request), parse(GivesOf, given)))
 
 
 class NowView(ShopView):

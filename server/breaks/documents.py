@@ -17,6 +17,7 @@ from chord_core.documents.climate import (
 from chord_core.documents.results import Bin
 from chord_core.documents.shore import Setting
 from chord_core.documents.surfer import HeightM
+from chord_core.documents.water import FaceM
 
 
 class BreakIn(Water):
@@ -73,7 +74,8 @@ class RememberedDay(Result):
 class Gives(Result):
     """What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
 
-    ``says``: sentences; ``unsure``: how far what is only remembered may be off, empty where it is measured;
+    ``says``: sentences; ``habit``: the one of them on how what is remembered lies to what is measured, empty
+    within a tenth; ``unsure``: how far what is only remembered may be off, empty where it is measured;
     ``bins``: the waves that a fitting is given; ``foam_m``: the white water of its small, usual and big day
     for a learner.
     """
@@ -84,6 +86,7 @@ class Gives(Result):
     water: Water
     bins: tuple[Bin, ...]
     says: tuple[str, ...]
+    habit: str
     unsure: str
     remembered: tuple[RememberedDay, ...]
     foam_m: tuple[float, float, float] | None
@@ -131,6 +134,14 @@ class FlowsRead(Result):
 
 
 class GivesOf(Document):
-    """For whom the words of a break are said: body height [m]."""
+    """For whom a break is told: body height [m], and the days that they remember [m] in place of its own."""
 
     body_m: HeightM | None = None
+    small_m: FaceM | None = None
+    usual_m: FaceM | None = None
+    big_m: FaceM | None = None
+
+    def remembered(self, place: Water) -> Water:
+        """What is remembered: their own three days if they said any, else those of the break."""
+        days = self.model_dump(exclude={"body_m"})
+        return place.model_copy(update=days) if any(days.values()) else place

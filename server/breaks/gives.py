@@ -10,7 +10,7 @@ import numpy as np
 from buoys.models import Buoy
 from buoys.services import seas_of_buoy
 
-from breaks.documents import Gives, RememberedDay
+from breaks.documents import Gives, GivesOf, RememberedDay
 from breaks.models import Break
 from chord_core.documents import River, Shore, Tide, Water, parse
 from chord_core.documents.climate import ClimateResult, HoursAsked, RiverResult
@@ -26,7 +26,7 @@ from chord_core.water.days import BIG_SHARE, SMALL_SHARE, word_for
 from chord_core.water.gives import climate_of, water_given
 from chord_core.water.hours import BreakHours, hours_at
 from chord_core.water.river import Flows, river_of, river_water
-from chord_core.water.words import gives_say, pool_says, river_says, unsure_says
+from chord_core.water.words import gives_say, habit_says, pool_says, river_says, share_below, unsure_says
 
 #: Body height [m] for the words of a break that is looked at without a surfer.
 ANYBODY_M = height_from_mass(75.0)
@@ -118,12 +118,7 @@ def _remembered(said: Water, climate: ClimateResult | None) -> tuple[RememberedD
         face = getattr(said, f"{name}_m")
         if face is None:
             continue
-        share = None
-        if climate:
-            faces = [row.face_m for row in climate.quantiles]
-            share = float(
-                np.interp(face, faces, [row.share for row in climate.quantiles], left=0.0, right=1.0)
-            )
+        share = share_below(climate, face) if climate else None
         real = getattr(climate, f"{name}_m") if climate else None
         rows.append(RememberedDay(name=name, face_m=face, share=share, real_m=real))
     return tuple(rows)
@@ -139,10 +134,11 @@ def sea_days(place: Break, body_m: float) -> tuple[float, float, float]:
     return small, usual, big
 
 
-def gives_of(place: Break, asked: HoursAsked, body_m: float | None = None) -> Gives:
-    """What a break gives in these hours, in sentences and figures."""
-    body = body_m or ANYBODY_M
-    said, water = place.document(), water_of(place)
+def gives_of(place: Break, asked: HoursAsked, whom: GivesOf | None = None) -> Gives:
+    """What a break gives in these hours, in sentences and figures, and against it what is remembered."""
+    whom = whom or GivesOf()
+    body = whom.body_m or ANYBODY_M
+    said, water = whom.remembered(place.document()), water_of(place)
     climate, river = climate_for(place, asked), river_for(place)
     spot, _ = pencil_water(water, body)
     days = sea_days(place, body) if place.kind == "sea" else None
@@ -164,7 +160,8 @@ def gives_of(place: Break, asked: HoursAsked, body_m: float | None = None) -> Gi
         water=water,
         bins=bins_document(spot.bins),
         says=says,
-        unsure="" if measured else unsure_says(said, body),
+        habit=habit_says(said, climate) if climate else "",
+        unsure="" if measured else unsure_says(place.document(), body),
         remembered=_remembered(said, climate) if place.kind == "sea" else (),
         foam_m=tuple(foam_m(face, body) for face in days) if days else None,
     )

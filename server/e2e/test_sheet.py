@@ -50,6 +50,19 @@ class Sheet(RackCase):
         self.assertEqual(len(self.own().get(pk=board.pk).document().stations), 2)
         self.check("sheet")
 
+    def test_what_is_half_typed_outlasts_an_answer(self) -> None:
+        """A reading is judged and saved while one types the next: not a letter of it goes."""
+        self.sheet()
+        band = self.text(".numbers .band")
+        self.enter("15 1/4")
+        self.keys("1 7")
+        self.wait(lambda: self.all(".bench .mark"), "the reading is drawn")
+        self.wait(lambda: self.text(".numbers .band") != band, "the answer to it")
+        self.saved()
+        self.keys("/8", Keys.ENTER)
+        self.wait(lambda: len(self.all(".bench .mark")) == 2, "the next one is drawn")
+        self.assertEqual([cell.get_attribute("value") for cell in self.cells()[:2]], ["15 1/4", "1 7/8"])
+
     def test_a_slip_stands_out_until_it_is_mended(self) -> None:
         self.sheet()
         self.enter(

@@ -266,6 +266,20 @@ class OnTheTicket(WaterCase):
         self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.CONTROL, "z")
         self.wait_text(".days p", "as measured")
 
+    def test_how_the_surfer_remembers_is_said_of_their_own_days(self) -> None:
+        """On the ticket and in the Water place alike; another day typed is told anew."""
+        self.open_demo()
+        self.find("[data-card='4'] > button").click()
+        self.wait_text(".measured", "Measured: small")
+        for day, metres in (("Big", "4"), ("Usual", "2.2")):
+            self.type_over(self.field(f"{day} day: words, m or ft"), metres + Keys.TAB)
+            self.saved()
+        self.wait_text(".measured", "Remembered too high by about half or more.")
+        self.saved()
+        self.go_to("Ropewalk")
+        self.wait_text(".says", "Remembered too high by about half or more.")
+        self.wait_text(".facts", "Ines’s big day")
+
     def test_another_break_brings_its_own_waves(self) -> None:
         self.open_demo()
         self.find("[data-card='4'] > button").click()

@@ -105,7 +105,8 @@ class SizeResult(Result):
     """Answer of ``size``. ``missing`` names facts without which there is no answer.
 
     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
-    they and ``step_down`` are empty where the families were only ordered, not searched."""
+    they and ``step_down`` are empty where the families were only ordered, not searched.
+    ``days_say``: how often the water is chest high, without the stop; empty on a river."""
 
     missing: tuple[str, ...] = ()
     assumed: tuple[Assumed, ...] = ()
@@ -126,6 +127,7 @@ class SizeResult(Result):
     leash: str = ""
     cautions: tuple[str, ...] = ()
     days: tuple[Day, ...] = ()
+    days_say: str = ""
     tables_version: str
     derivations: tuple[Derivation, ...] = ()
 
@@ -164,7 +166,8 @@ class OnTheWave(Result):
 
 class Ranked(Result):
     """One board of the rack, judged: its place in ``boards``; fit, 100 being the best ordinary board of the
-    open families; the factors and the parts that they are made of; what it does on the wave; sentences."""
+    open families; the factors and the parts that they are made of; what it does on the wave; sentences.
+    ``over_budget``: what it costs out of the door beyond the surfer's budget."""
 
     model_config = ConfigDict(populate_by_name=True)
 
@@ -178,6 +181,7 @@ class Ranked(Result):
     fins: FinAdvice
     pad: str
     out_of_the_door: float | None
+    over_budget: float
     cost_a_session: float | None
     factors: dict[str, float]
     parts: dict[str, float]

@@ -8,6 +8,7 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.documents.surfer import Surfer
+from chord_core.fit.gear import out_of_the_door
 from chord_core.hull.stations import Array, Rows
 from chord_core.tables import table
 
@@ -15,9 +16,12 @@ from chord_core.tables import table
 _A_TIER = 1000.0
 
 
-def over_budget(board: Board, surfer: Surfer) -> bool:
-    """Whether a board costs more than the surfer has."""
-    return bool(surfer.budget and board.price and board.price > surfer.budget)
+def over_budget(board: Board, surfer: Surfer) -> float:
+    """How much more a board costs out of the door than the surfer has; 0 within it, or where either is not
+    known."""
+    if not surfer.budget:
+        return 0.0
+    return max((out_of_the_door(board) or 0.0) - surfer.budget, 0.0)
 
 
 def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array) -> Rows:

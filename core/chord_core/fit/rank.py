@@ -132,6 +132,7 @@ class JudgedRack:
             fins=advise_fins(board, judged.hull, row, case.rider, case.spot),
             pad=pad_for(board, case.rider, case.spot),
             out_of_the_door=out_of_the_door(board),
+            over_budget=over_budget(board, case.rider.surfer),
             cost_a_session=cost_a_session(board, case.rider.sessions_month),
             factors={name: float(values[row]) for name, values in self._factors.items()},
             parts={name: float(values[row]) for name, values in self._parts.items()},
@@ -146,7 +147,7 @@ def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) ->
     Neighbours within a step of fit are "either": the one within the budget stands first, then the better fit,
     then the litres nearer the target. No board's place against another depends on a third."""
     surfer = sized.case.rider.surfer
-    over = [over_budget(board, surfer) for board in boards]
+    over = [over_budget(board, surfer) > 0 for board in boards]
     step = np.floor(fit / table("fit")["either_within"])
     off = np.abs(judged.hull.litres - sized.sizing.target_l)
     return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step, -tiers(surfer, boards, fit)))
@@ -206,7 +207,7 @@ def steadiest(rack: JudgedRack, sure: tuple[Sure, ...]) -> int | None:
     def as_good(row: int) -> bool:
         mine, theirs = rack.boards[row], rack.boards[first]
         same = tier[row] == tier[first]
-        budget = over_budget(mine, surfer) <= over_budget(theirs, surfer)
+        budget = not over_budget(mine, surfer) or bool(over_budget(theirs, surfer))
         return bool(same and budget and rack.fit[first] - rack.fit[row] <= within)
 
     tied = [one for one in sure if one.index == first or as_good(one.index)]

@@ -30,6 +30,7 @@ from chord_core.hull.hull import hull_of
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import families, table, tables_version
 from chord_core.water.days import days_by_word
+from chord_core.water.words import chest_says
 
 
 @dataclass(frozen=True)
@@ -80,6 +81,12 @@ def _days(case: Case) -> tuple[Day, ...]:
         return ()
     rows = days_by_word(case.spot.days, case.rider.height_m)
     return tuple(Day(word=w, low_m=a, high_m=b, share=share) for w, a, b, share in rows)
+
+
+def _days_say(case: Case) -> str:
+    if case.spot.kind == "river":
+        return ""
+    return chest_says(case.spot.days.share_below, case.rider.height_m)
 
 
 def _why(sized: Sized, family: str) -> str:
@@ -150,6 +157,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
         cautions=cautions_for(case.rider, case.spot),
         days=_days(case),
+        days_say=_days_say(case),
         tables_version=tables_version(),
         **more,
     )

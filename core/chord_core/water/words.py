@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
+from functools import partial
 
 import numpy as np
 
@@ -39,22 +40,31 @@ def number_word(number: int) -> str:
     return _NUMBERS[number] if 0 <= number < len(_NUMBERS) else str(number)
 
 
-def share_above(climate: ClimateResult, face_m: float) -> float:
-    """Share of days whose face is this high or more [m]."""
+def share_below(climate: ClimateResult, face_m: float) -> float:
+    """Share of days whose face is lower [m], between the quantiles; 0 and 1 beyond them."""
     faces = [row.face_m for row in climate.quantiles]
-    below = np.interp(face_m, faces, [row.share for row in climate.quantiles], left=0.0, right=1.0)
-    return float(1 - below)
+    return float(np.interp(face_m, faces, [row.share for row in climate.quantiles], left=0.0, right=1.0))
 
 
 def how_often(share: float) -> str:
     """A share of days in words."""
-    if share >= 0.85:
-        return "on nearly every day"
-    if share >= 0.4:
-        return "on about every other day"
+    often = ((0.87, "nearly every day"), (0.71, "three days in four"), (0.58, "two days in three"))
+    for least, says in (*often, (0.4, "about every other day")):
+        if share >= least:
+            return f"on {says}"
     if share < 0.012:
         return "hardly ever"
     return f"on one day in {number_word(round(1 / share))}"
+
+
+def chest_says(smaller: Callable[[float], float], body_m: float) -> str:
+    """How often a break is chest high and more, without the stop.
+
+    Args:
+        smaller: share of days whose face is lower than a height [m].
+    """
+    chest = dict(height_words())[_FIRST_WORD] * body_m
+    return f"{_FIRST_WORD.capitalize()} or more {how_often(1 - float(smaller(chest)))}"
 
 
 def _best(share_smaller: float) -> str:
@@ -87,14 +97,13 @@ def habit_says(said: Water, climate: ClimateResult) -> str:
 def gives_say(climate: ClimateResult, said: Water, body_m: float) -> tuple[str, ...]:
     """The sentence of a break: how often it is chest high, and what the remembered big day is, or the usual
     one."""
-    chest = dict(height_words())[_FIRST_WORD] * body_m
-    says = [f"{_FIRST_WORD.capitalize()} or more {how_often(share_above(climate, chest))}."]
+    says = [f"{chest_says(partial(share_below, climate), body_m)}."]
     if said.big_m:
         word = word_for(said.big_m, body_m)
-        says.append(f"The big day as remembered, {word}, {_best(1 - share_above(climate, said.big_m))}.")
+        says.append(f"The big day as remembered, {word}, {_best(share_below(climate, said.big_m))}.")
     elif said.usual_m:
         word = word_for(said.usual_m, body_m)
-        says.append(f"The day remembered as usual, {word}, {_best(1 - share_above(climate, said.usual_m))}.")
+        says.append(f"The day remembered as usual, {word}, {_best(share_below(climate, said.usual_m))}.")
     habit = habit_says(said, climate)
     return (*says, habit) if habit else tuple(says)
 

@@ -125,6 +125,30 @@ class Giving(BreakCase):
         tall, small = (self.gives(place, f"?body_m={body}")["says"][0] for body in (2.0, 1.2))
         self.assertNotEqual(tall, small)
 
+    def test_somebodys_own_days_stand_against_what_is_measured(self) -> None:
+        """A day half as high again as it is: said so, ranked, and the break's own days stay its own."""
+        place = self.sea()
+        real = self.gives(place)["climate"]
+        usual, big = 1.5 * real["usual_m"], 1.5 * real["big_m"]
+        found = self.gives(place, f"?usual_m={usual}&big_m={big}")
+        self.assertEqual([row["name"] for row in found["remembered"]], ["usual", "big"])
+        self.assertAlmostEqual(found["remembered"][0]["face_m"], usual)
+        self.assertEqual(found["remembered"][0]["real_m"], real["usual_m"])
+        self.assertTrue(0.5 < found["remembered"][0]["share"] < found["remembered"][1]["share"] <= 1)
+        self.assertRegex(found["habit"], "^Remembered too high by about")
+        self.assertIn(found["habit"], found["says"])
+        self.assertEqual(self.gives(place, f"?usual_m={real['usual_m']}")["habit"], "")
+        self.assertEqual(len(self.gives(place)["remembered"]), 3)
+        for query, field in (("?usual_m=90", "usual_m"), ("?small_m=high", "small_m")):
+            refused = self.refused(400, "get", f"/api/breaks/{place['id']}/gives/{query}")
+            self.assertEqual(refused["field"], field)
+
+    def test_own_days_say_nothing_of_where_nothing_is_measured(self) -> None:
+        found = self.gives(self.good("post", "/api/breaks/", SEA), "?usual_m=2.4")
+        self.assertEqual(found["habit"], "")
+        self.assertEqual([(row["share"], row["real_m"]) for row in found["remembered"]], [(None, None)])
+        self.assertEqual(found["unsure"], self.gives(self.good("get", "/api/breaks/")[0])["unsure"])
+
     def test_remembered_only_says_how_unsure_it_is(self) -> None:
         place = self.good("post", "/api/breaks/", SEA)
         found = self.gives(place)

@@ -255,7 +255,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Show it for months, light and free hours. */
+        /** @description Show it for months, light and free hours, against what the break or the one asking remembers. */
         get: operations["breaks_gives_retrieve"];
         put?: never;
         post?: never;
@@ -2602,7 +2602,8 @@ export interface components {
          * Gives
          * @description What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
          *
-         *     ``says``: sentences; ``unsure``: how far what is only remembered may be off, empty where it is measured;
+         *     ``says``: sentences; ``habit``: the one of them on how what is remembered lies to what is measured, empty
+         *     within a tenth; ``unsure``: how far what is only remembered may be off, empty where it is measured;
          *     ``bins``: the waves that a fitting is given; ``foam_m``: the white water of its small, usual and big day
          *     for a learner.
          */
@@ -2615,6 +2616,8 @@ export interface components {
             bins: components["schemas"]["Bin"][];
             /** Says */
             says: string[];
+            /** Habit */
+            habit: string;
             /** Unsure */
             unsure: string;
             /** Remembered */
@@ -3289,6 +3292,7 @@ export interface components {
          * Ranked
          * @description One board of the rack, judged: its place in ``boards``; fit, 100 being the best ordinary board of the
          *     open families; the factors and the parts that they are made of; what it does on the wave; sentences.
+         *     ``over_budget``: what it costs out of the door beyond the surfer's budget.
          */
         Ranked: {
             /** Index */
@@ -3308,6 +3312,8 @@ export interface components {
             pad: string;
             /** Out Of The Door */
             out_of_the_door: number | null;
+            /** Over Budget */
+            over_budget: number;
             /** Cost A Session */
             cost_a_session: number | null;
             /** Factors */
@@ -3936,6 +3942,7 @@ export interface components {
          *
          *     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
          *     they and ``step_down`` are empty where the families were only ordered, not searched.
+         *     ``days_say``: how often the water is chest high, without the stop; empty on a river.
          */
         SizeResult: {
             /**
@@ -4021,6 +4028,11 @@ export interface components {
              * @default []
              */
             days: components["schemas"]["Day"][];
+            /**
+             * Days Say
+             * @default
+             */
+            days_say: string;
             /** Tables Version */
             tables_version: string;
             /**
@@ -5062,13 +5074,15 @@ export interface operations {
     breaks_gives_retrieve: {
         parameters: {
             query?: {
-                /** @description for the words */
+                big_m?: number;
                 body_m?: number;
                 free?: string;
                 from_h?: number;
                 light?: boolean;
                 months?: number[];
+                small_m?: number;
                 to_h?: number;
+                usual_m?: number;
             };
             header?: never;
             path: {

@@ -1,24 +1,42 @@
 // What the break of the ticket in hand really gives, where something is measured there.
-import { markRaw, ref, shallowRef, watch } from 'vue'
-import { api, told, type Gives } from '../api/client'
+import { computed, markRaw, ref, shallowRef, watch } from 'vue'
+import { api, told, type Gives, type Water } from '../api/client'
 import { useTicket } from './ticket'
 
+/** For whom a break is told: how tall they are [m], and the days that they remember [m]. */
+export type Whom = Record<string, number>
+
+/** What of a water is remembered is what counts against what is measured. */
+export function whomOf(body_m: number, said: Water | undefined): Whom {
+  const { small_m, usual_m, big_m } = said ?? {}
+  const given = Object.entries({ body_m, small_m, usual_m, big_m })
+  return Object.fromEntries(given.filter((pair): pair is [string, number] => !!pair[1]))
+}
+
 const real = shallowRef<Gives | null>(null)
-const asked = ref<number | null>(null)
+const asked = ref('')
 
 /** It is asked for when the windows stand, so that it never holds an answer up. */
 export function useReal() {
-  const { fitting, fresh } = useTicket()
+  const { body, state, fresh } = useTicket()
+  const question = computed(() => {
+    const id = state.fitting?.break_id ?? null
+    return { id, whom: whomOf(body.value, state.fitting?.water) }
+  })
   watch(
-    () => [fitting.value?.break_id ?? null, fresh.value] as const,
-    async ([id, ready]) => {
-      if (id === asked.value || (id !== null && !ready)) return
-      asked.value = id
-      real.value = null
+    () => [JSON.stringify(question.value), fresh.value] as const,
+    async ([mine, ready]) => {
+      const { id, whom } = question.value
+      if (mine === asked.value || (id !== null && !ready)) return
+      // What was told of another break is not of this one.
+      if (JSON.parse(asked.value || '{}').id !== id) real.value = null
+      asked.value = mine
       if (id === null) return
-      const path = { params: { path: { id } } }
-      const found = await told<Gives>(api.GET('/api/breaks/{id}/gives/', path)).catch(() => null)
-      if (asked.value === id) real.value = found && markRaw(found)
+      const params = { path: { id }, query: whom as never }
+      const found = await told<Gives>(api.GET('/api/breaks/{id}/gives/', { params })).catch(
+        () => null,
+      )
+      if (asked.value === mine) real.value = found && markRaw(found)
     },
     { immediate: true },
   )

@@ -221,6 +221,9 @@ function step(from: Change[], to: Change[]): void {
 export function useTicket() {
   const fitting = computed(() => (state.fitting ? asTyped(state.fitting) : null))
   const answer = computed(() => state.fitting?.answer ?? null)
+  const assumed = computed(
+    () => new Map((answer.value?.size.assumed ?? []).map((fact) => [fact.field, fact.value])),
+  )
   return {
     state,
     fitting,
@@ -242,8 +245,10 @@ export function useTicket() {
       const whose = state.list.find((row) => row.id === state.fitting?.id)?.surfer_id
       return state.list.filter((row) => row.surfer_id === whose).reverse()
     }),
-    assumed: computed(
-      () => new Map((answer.value?.size.assumed ?? []).map((fact) => [fact.field, fact.value])),
+    assumed,
+    /** How tall the surfer is, said or assumed [m]: heights in body words are theirs. */
+    body: computed(
+      () => fitting.value?.facts.height_m ?? Number(assumed.value.get('height_m') ?? 1.75),
     ),
     /** What is wrong with a fact that was refused, as a sentence. */
     fault: (field: string) => (state.fault?.field === field ? state.fault.message : undefined),

@@ -17,6 +17,7 @@ import {
   type Worth,
 } from '../api/client'
 import { useRack } from './rack'
+import type { Whom } from './real'
 
 const state = reactive({
   breaks: [] as Break[],
@@ -34,9 +35,9 @@ const state = reactive({
 })
 let asking = 0
 
-function query(body_m: number | null): Record<string, unknown> {
+function query(): Record<string, unknown> {
   const { months, light, free } = state.asked
-  return { months, light, free, ...(body_m ? { body_m } : {}) }
+  return { months, light, free }
 }
 
 function says(error: unknown): string {
@@ -44,14 +45,16 @@ function says(error: unknown): string {
 }
 
 /** Ask what the break in sight gives; a later question overtakes an earlier one. */
-async function ask(body_m: number | null, fitting: number | null): Promise<void> {
+async function ask(whom: Whom, fitting: number | null): Promise<void> {
   const id = state.id
   if (id === null) return
   const mine = ++asking
   const path = { id }
   try {
     const gives = await told<Gives>(
-      api.GET('/api/breaks/{id}/gives/', { params: { path, query: query(body_m) as never } }),
+      api.GET('/api/breaks/{id}/gives/', {
+        params: { path, query: { ...query(), ...whom } as never },
+      }),
     )
     if (mine !== asking) return
     Object.assign(state, { gives: markRaw(gives), fault: '' })
@@ -66,7 +69,7 @@ async function ask(body_m: number | null, fitting: number | null): Promise<void>
   try {
     const found = await told<Worth>(
       api.GET('/api/fittings/{id}/worth/', {
-        params: { path: { id: fitting }, query: query(null) as never },
+        params: { path: { id: fitting }, query: query() as never },
       }),
     )
     if (mine === asking) state.worth = markRaw(found)

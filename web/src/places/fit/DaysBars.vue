@@ -8,12 +8,9 @@ const HEIGHT = 46
 const days = computed(() => answer.value?.size.days ?? [])
 const most = computed(() => Math.max(0.01, ...days.value.map((day) => day.share)))
 const STEP = 242 / 8
-const above = computed(() => days.value.slice(4).reduce((sum, day) => sum + day.share, 0))
 const says = computed(() => {
-  const one = above.value > 0.01 ? Math.round(1 / above.value) : 0
-  const often = !one || one > 40 ? 'hardly ever' : one === 1 ? 'on most days' : `on 1 day in ${one}`
   const by = water.value.bins?.length ? 'as measured' : 'as remembered'
-  return `Chest high or more ${often}, ${by}.`
+  return `${answer.value?.size.days_say}, ${by}.`
 })
 const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[0])
 </script>

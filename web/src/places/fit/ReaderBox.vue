@@ -17,9 +17,7 @@ const done = ref('')
 const input = ref<HTMLInputElement | null>(null)
 const focused = ref(false)
 
-const body = computed(
-  () => ticket.facts.value.height_m ?? Number(ticket.assumed.value.get('height_m') ?? 1.75),
-)
+const { body } = ticket
 const meant = computed(() =>
   words.value
     ? meaning(text.value, words.value, body.value, faces.value)

@@ -25,10 +25,7 @@ const fix = computed(() => {
   return found?.first ? `${found.fixes[0]?.says} ${found.says}` : ''
 })
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
-const overBudget = computed(() => {
-  const [price, budget] = [answer.value?.bench?.board.price, facts.value.budget]
-  return price && budget && price > budget ? Math.round(price - budget) : 0
-})
+const overBudget = computed(() => Math.round(ranked.value?.over_budget ?? 0))
 const closed = computed(() => (answer.value?.size.closed ?? []).slice(0, 3))
 /** The four facts that give a first answer, and the key of the card that takes each. */
 const four = computed<[string, boolean, string][]>(() => [
@@ -77,7 +74,7 @@ const place = computed(() => {
         <h3 class="against">Against</h3>
         <ul>
           <li v-for="reason in ranked.against" :key="reason">{{ reason }}</li>
-          <li v-if="overBudget">{{ overBudget }} over the budget.</li>
+          <li v-if="overBudget">{{ overBudget }} over the budget, all in.</li>
         </ul>
         <ul v-if="remembered.length" class="remembered" aria-label="From memory">
           <li v-for="one in remembered" :key="one.of" :class="{ lost: !one.kept }">

@@ -14,10 +14,9 @@ import TicketCard from './TicketCard.vue'
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
 const { faces, units, words } = useSession()
-const { facts, water, fitting, assumed, fault, setWater, setBreak, setGoBy } = useTicket()
+const { facts, water, fitting, body, assumed, fault, setWater, setBreak, setGoBy } = useTicket()
 const { rack, keepBreak } = useRack()
 
-const body = computed(() => facts.value.height_m ?? Number(assumed.value.get('height_m') ?? 1.75))
 const read = (text: string) =>
   words.value ? readFace(text, words.value, body.value, faces.value) : { fault: 'not ready' }
 const face = (metres: number) =>
@@ -89,16 +88,8 @@ const measured = computed(() => {
   if (!climate || !words.value) return ''
   const say = (metres: number) =>
     faceSays(metres, words.value, body.value, units.value, faces.value)
-  const off = (['small', 'usual', 'big'] as const).flatMap((day) => {
-    const [said, is] = [water.value[`${day}_m`], climate[`${day}_m`]]
-    return said ? [Math.log(said / is)] : []
-  })
-  const mean = off.reduce((sum, one) => sum + one, 0) / Math.max(off.length, 1)
-  const habit =
-    Math.abs(mean) < Math.log(1.1)
-      ? ', much as remembered'
-      : `; remembered ${Math.round(Math.abs(Math.expm1(mean)) * 100)} % ${mean > 0 ? 'higher' : 'lower'}`
-  return `Measured: small ${say(climate.small_m)}, usually ${say(climate.usual_m)}, big ${say(climate.big_m)}, mostly ${climate.steepness}${habit}.`
+  const said = given.remembered.length ? given.habit || 'Much as remembered.' : ''
+  return `Measured: small ${say(climate.small_m)}, usually ${say(climate.usual_m)}, big ${say(climate.big_m)}, mostly ${climate.steepness}. ${said}`.trim()
 })
 
 const name = ref('')

@@ -9,7 +9,7 @@ import { useTicket } from '../../state/ticket'
 import { faceWord } from '../../units'
 import { useSize } from './size'
 
-const { answer, assumed, facts, version, water } = useTicket()
+const { answer, assumed, body, version, water } = useTicket()
 const { words } = useSession()
 const { closer } = useCloser()
 const [LEFT, TOP, FOOT] = [56, 20, 22]
@@ -21,7 +21,6 @@ const up_px = computed(() => size.height - TOP - FOOT)
 /** Words on the way across: those between would run into each other. */
 const NAMED = ['crumbly', 'average', 'hollow']
 
-const body = computed(() => facts.value.height_m ?? Number(assumed.value.get('height_m') ?? 1.75))
 const steep = computed(
   () => water.value.steepness ?? String(assumed.value.get('water.steepness') ?? 'average'),
 )

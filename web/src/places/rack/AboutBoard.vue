@@ -7,6 +7,7 @@ import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { useTyped } from '../../state/typed'
 import { massText, readMass, readNumber } from '../../units'
+import { vKept } from '../../kept'
 import { conditionWord } from './words'
 
 const { words, units, masses } = useSession()
@@ -55,9 +56,9 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label class="wide">
       <span class="label">line</span>
       <input
+        v-kept="typed.shown('line', line)"
         class="box"
         type="text"
-        :value="typed.shown('line', line)"
         :aria-invalid="!!typed.fault('line')"
         @change="takeLine(text($event))"
       />
@@ -71,10 +72,10 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">name</span
       ><input
+        v-kept="board.name ?? ''"
         class="box"
         type="text"
         maxlength="80"
-        :value="board.name"
         @change="change((d) => (d.board.name = text($event)))"
     /></label>
     <label>
@@ -90,19 +91,19 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">number</span
       ><input
+        v-kept="draft.number"
         class="box"
         type="text"
         maxlength="40"
-        :value="draft.number"
         :aria-invalid="!!fault('number')"
         @change="change((d) => (d.number = text($event).trim()))"
     /></label>
     <label
       ><span class="label">here since</span
       ><input
+        v-kept="draft.hung_on"
         class="box"
         type="date"
-        :value="draft.hung_on"
         @change="change((d) => (d.hung_on = text($event)))"
     /></label>
     <span v-if="fault('number')" class="fault wide">{{ fault('number') }}</span>
@@ -137,18 +138,18 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">price</span
       ><input
+        v-kept="typed.shown('price', String(board.price ?? ''))"
         class="box"
         type="text"
-        :value="typed.shown('price', String(board.price ?? ''))"
         :aria-invalid="!!typed.fault('price')"
         @change="takeNumber('price', text($event))"
     /></label>
     <label
       ><span class="label">weight</span
       ><input
+        v-kept="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
         class="box"
         type="text"
-        :value="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
         placeholder="weigh it"
         :aria-invalid="!!typed.fault('mass_kg')"
         @change="takeNumber('mass_kg', text($event))"
@@ -170,10 +171,10 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">colour</span
       ><input
+        v-kept="board.colour ?? ''"
         class="box"
         type="text"
         maxlength="40"
-        :value="board.colour ?? ''"
         @change="change((d) => (d.board.colour = text($event) || null))"
     /></label>
     <label>
@@ -190,10 +191,10 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">boxes</span
       ><input
+        v-kept="board.fins?.box_type ?? ''"
         class="box"
         type="text"
         maxlength="40"
-        :value="board.fins?.box_type ?? ''"
         @change="takeFins('box_type', text($event))"
     /></label>
     <label class="tick"

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useSession } from '../../state/session'
 import { useTyped } from '../../state/typed'
 import { useWall, type Between } from '../../state/wall'
+import { vKept } from '../../kept'
 import {
   readMeasure,
   readNumber,
@@ -96,10 +97,10 @@ const many = computed(
         <template v-for="end in ['low', 'high'] as const" :key="end">
           <span v-if="end === 'high'" aria-hidden="true">to</span>
           <input
+            v-kept="shown(measure, end)"
             class="box"
             type="text"
             :aria-label="`${measure.says} ${end === 'low' ? 'from' : 'to'}`"
-            :value="shown(measure, end)"
             :aria-invalid="!!typed.fault(`${measure.name}-${end}`)"
             :title="typed.fault(`${measure.name}-${end}`)"
             @change="take(measure, end, ($event.target as HTMLInputElement).value)"

@@ -7,6 +7,7 @@ import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { useTyped } from '../../state/typed'
 import { lengthText, readMeasure, widthText } from '../../units'
+import { vKept } from '../../kept'
 import {
   inPicture,
   lookAt,
@@ -249,9 +250,9 @@ function take(): void {
           <label>
             <span class="label">from ring to ring</span>
             <input
+              v-kept="typed.shown('apart', aparttext)"
               type="text"
               class="box"
-              :value="typed.shown('apart', aparttext)"
               aria-label="From ring to ring"
               @change="takeApart(($event.target as HTMLInputElement).value)"
             />

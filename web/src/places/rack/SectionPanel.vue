@@ -5,6 +5,7 @@ import { ref } from 'vue'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { lengthText, readMeasure, thicknessText } from '../../units'
+import { vKept } from '../../kept'
 
 const { units } = useSession()
 const { board, change, fault } = useSheet()
@@ -114,13 +115,13 @@ function addZone(): void {
       <label>
         <span class="label">hard edge from the tail</span>
         <input
-          class="box"
-          type="text"
-          :value="
+          v-kept="
             board.section?.edge_from_tail_m != null
               ? lengthText(board.section.edge_from_tail_m, units)
               : ''
           "
+          class="box"
+          type="text"
           placeholder="where it starts"
           @change="
             measure(text($event), (m) =>
@@ -139,10 +140,10 @@ function addZone(): void {
     >
       <span class="label">bottom at</span>
       <input
+        v-kept="lengthText(one.from_tail_m, units)"
         class="box"
         type="text"
         aria-label="from the tail"
-        :value="lengthText(one.from_tail_m, units)"
         @change="measure(text($event), (m) => m !== null && zone(i, { from_tail_m: m }))"
       />
       <select
@@ -154,10 +155,10 @@ function addZone(): void {
         <option v-for="shape in SHAPES" :key="shape">{{ shape }}</option>
       </select>
       <input
+        v-kept="depthText(one.depth_m)"
         class="box"
         type="text"
         aria-label="depth"
-        :value="depthText(one.depth_m)"
         @change="depth(text($event), (m) => zone(i, { depth_m: m }))"
       />
       <button

@@ -6,6 +6,7 @@ import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { useTyped } from '../../state/typed'
 import { lengthText, readMeasure, round, thicknessText, widthText } from '../../units'
+import { vKept } from '../../kept'
 import GaugeStrip from './GaugeStrip.vue'
 import { readingAt, rowsOf, stationsWith, TAPED, type StationRow, type Taped } from './stations'
 
@@ -122,13 +123,13 @@ function addPlace(): void {
             <th scope="row">{{ lengthText(row.from_tail_m, units) }}</th>
             <td v-for="measure in TAPED" :key="measure.name">
               <input
+                v-kept="shown(row, measure.name)"
                 class="box"
                 type="text"
                 autocomplete="off"
                 :aria-label="`${measure.says} at ${lengthText(row.from_tail_m, units)}`"
                 :class="{ out: says(row, measure.name) }"
                 :aria-invalid="!!says(row, measure.name)"
-                :value="shown(row, measure.name)"
                 @focus="emit('at', row.from_tail_m)"
                 @blur="emit('at', null)"
                 @change="take(row, measure.name, ($event.target as HTMLInputElement).value)"

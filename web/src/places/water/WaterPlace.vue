@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { useWater } from '../../state/water'
+import { whomOf } from '../../state/real'
 import { WATER_KEYS } from '../keyLists'
 import TopBar from '../TopBar.vue'
 import MonthStrip from './MonthStrip.vue'
@@ -37,10 +38,7 @@ let looking: ReturnType<typeof setInterval> | undefined
 
 const fitting = computed(() => ticket.state.fitting)
 /** For whom words are said: the surfer of the ticket in hand, else somebody of 75 kg. */
-const body = computed(() => {
-  const assumed = ticket.assumed.value.get('height_m')
-  return ticket.facts.value.height_m ?? (assumed === undefined ? 1.75 : Number(assumed))
-})
+const { body } = ticket
 const name = computed(() => ticket.facts.value.name?.split(' ')[0] ?? '')
 /** The ticket in hand if it is for this break. */
 const mine = computed(() => (fitting.value?.break_id === water.id ? fitting.value : null))
@@ -50,7 +48,7 @@ const marks = computed<DayMark[]>(() => {
   const of = place.value
   if (!water.gives || of?.kind !== 'sea') return []
   const said = mine.value ? ticket.water.value : of
-  return marksOf(said, said.steepness ?? of.steepness ?? 'average', whose, water.gives)
+  return marksOf(water.gives, said.steepness ?? of.steepness ?? 'average', whose)
 })
 
 const age = computed(() => {
@@ -72,8 +70,10 @@ const hoursSay = computed(() => {
   return `${light ? 'hours of light' : 'all hours'}, ${free}, ${when}`
 })
 
+/** For whom the break is told: how tall they are, and the days that they remember. */
+const whom = computed(() => whomOf(body.value, mine.value?.water))
 function refresh(): void {
-  void ask(body.value, mine.value?.id ?? null)
+  void ask(whom.value, mine.value?.id ?? null)
 }
 function choose(id: number): void {
   void router.replace(`/water/${id}`)
@@ -136,7 +136,7 @@ watch(
     void askSeen().catch(() => undefined)
   },
 )
-watch(() => [water.id, body.value, mine.value?.id, { ...water.asked }], refresh, { deep: true })
+watch(() => [water.id, whom.value, mine.value?.id, { ...water.asked }], refresh, { deep: true })
 /** A break that was changed is asked anew. */
 function changed(id: number): void {
   editing.value = null

@@ -1,5 +1,5 @@
 // The map of the year: faces upwards, steepness to the right.
-import type { Gives, Shore, Water, Words } from '../../api/client'
+import type { Gives, Shore, Words } from '../../api/client'
 import { faceWord, heightOf, type FacesAs, type Units } from '../../units'
 
 export interface MapFrame {
@@ -110,27 +110,9 @@ export interface DayMark {
   share: number | null
 }
 
-/** Share of days whose face is lower, between those that the server told; null where nothing is measured. */
-export function shareBelow(face: number, gives: Gives): number | null {
-  const rows = gives.climate?.quantiles
-  if (!rows?.length) return null
-  const i = rows.findIndex((row) => row.face_m >= face)
-  if (i < 0) return 1
-  const [a, b] = [rows[i - 1], rows[i]]
-  if (!a || !b) return 0
-  return a.share + ((face - a.face_m) / Math.max(b.face_m - a.face_m, 1e-9)) * (b.share - a.share)
-}
-
-/** The days that a water remembers, as marks. */
-export function marksOf(
-  said: Pick<Water, 'small_m' | 'usual_m' | 'big_m'>,
-  steepness: string,
-  whose: string,
-  gives: Gives,
-): DayMark[] {
-  return (['small', 'usual', 'big'] as const).flatMap((day) => {
-    const face = said[`${day}_m`]
-    if (!face) return []
-    return [{ says: `${whose}${day} day`, face_m: face, steepness, share: shareBelow(face, gives) }]
+/** The remembered days that a break was told against, as marks. */
+export function marksOf(gives: Gives, steepness: string, whose: string): DayMark[] {
+  return gives.remembered.map(({ name, face_m, share }) => {
+    return { says: `${whose}${name} day`, face_m, steepness, share }
   })
 }
