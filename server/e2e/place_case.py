@@ -1,5 +1,8 @@
 """What the tests of the places beside Fit stand on."""
 
+import contextlib
+
+from selenium.common.exceptions import TimeoutException
 from selenium.webdriver.common.action_chains import ActionChains
 
 from e2e.browser_case import BrowserCase
@@ -55,12 +58,18 @@ class PlaceCase(BrowserCase):
         self.assertTrue(self.driver.execute_script(sideways), where)
 
     def neat(self, within: str, where: str) -> None:
-        """No text of what is shown is cut, lies on another or hangs out of the page."""
-        # Drawings take their size when a frame is made: what is asked before it is never painted.
-        self.driver.execute_async_script(
-            "const done = arguments[0]; requestAnimationFrame(() => requestAnimationFrame(() => done()))"
-        )
-        self.assertEqual(self.driver.execute_script(_MESS, within), [], where)
+        """No text of what is shown is cut, lies on another or hangs out of the page, once it came to rest."""
+        mess: list[str] = []
+
+        def neat_now() -> bool:
+            # Drawings take their size when a frame is made, and an answer may come between it and this
+            # question: what is found then is never painted, and gone at the next.
+            mess[:] = self.driver.execute_script(_MESS, within)
+            return not mess
+
+        with contextlib.suppress(TimeoutException):
+            self.wait(neat_now, where)
+        self.assertEqual(mess, [], where)
 
     def at_size(self, wide: int, high: int) -> None:
         """Make the page so large."""

@@ -10,6 +10,7 @@ import numpy as np
 from chord_core.documents.climate import ClimateResult, RiverResult
 from chord_core.documents.shore import Setting
 from chord_core.documents.water import Water
+from chord_core.hull.stations import Array
 from chord_core.tables import table
 from chord_core.water.days import height_words, word_for
 
@@ -57,7 +58,7 @@ def how_often(share: float) -> str:
     return f"on one day in {number_word(round(1 / share))}"
 
 
-def chest_says(smaller: Callable[[float], float], body_m: float) -> str:
+def chest_says(smaller: Callable[[float], Array | float], body_m: float) -> str:
     """How often a break is chest high and more, without the stop.
 
     Args:
