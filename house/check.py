@@ -91,7 +91,8 @@ def _server(parts: Sequence[str], env: dict[str, str]) -> bool:
         key = "test-" + "k" * 60
         env = {**env, **server_env(cluster.url, key, demo=True)}
         if "api" in parts:
-            good &= _django("API", env, "accounts", "rack", "fittings", "demo", "config")
+            # By what is there: an app that was forgotten in a list would never be tested.
+            good &= _django("API", env, *sorted(tests.parent.name for tests in SERVER.glob("*/tests")))
         if "screens" in parts:
             shutil.rmtree(BUILD / "faults", ignore_errors=True)
             good &= _django("screens", env, "e2e")

@@ -63,6 +63,18 @@ class Sheet(RackCase):
         self.wait(lambda: len(self.all(".bench .mark")) == 2, "the next one is drawn")
         self.assertEqual([cell.get_attribute("value") for cell in self.cells()[:2]], ["15 1/4", "1 7/8"])
 
+    def test_a_name_that_is_half_typed_outlasts_an_answer_too(self) -> None:
+        board = self.sheet()
+        band = self.text(".numbers .band")
+        self.enter("15 1/4")
+        name = self.find("//label[contains(., 'name')]/input")
+        self.type_over(name, "Long ")
+        self.wait(lambda: self.text(".numbers .band") != band, "the answer to the tape")
+        self.saved()
+        self.keys("Keel", Keys.TAB)
+        self.wait(lambda: self.own().get(pk=board.pk).document().name == "Long Keel", "the name is saved")
+        self.assertEqual(name.get_attribute("value"), "Long Keel")
+
     def test_a_slip_stands_out_until_it_is_mended(self) -> None:
         self.sheet()
         self.enter(

@@ -1,6 +1,6 @@
 """Planing of every board of a fleet over speeds and wetted lengths: Savitsky's formulas of ``plane.py``.
 
-Drag over weight is tabled over 28 speeds and 14 wetted lengths once a board; at the speed of a wave it is a
+Drag over weight is tabled over 24 speeds and 14 wetted lengths once a board; at the speed of a wave it is a
 cubic through four neighbours in the logarithm of speed.
 """
 
