@@ -5,7 +5,7 @@ from unittest import TestCase
 from hypothesis import given
 from hypothesis import strategies as st
 
-from chord_core.water.days import days_by_word, days_of, word_for
+from chord_core.water.days import called_from, days_by_word, days_of, height_words, word_for
 
 
 class Days(TestCase):
@@ -27,9 +27,18 @@ class Days(TestCase):
 
     @given(st.floats(0.4, 2.0), st.floats(1.2, 2.0))
     def test_bars_share_out_all_days(self, usual: float, height: float) -> None:
-        rows = days_by_word(days_of(0.6 * usual, usual, 1.6 * usual), height)
+        rows = days_by_word(days_of(0.6 * usual, usual, 1.6 * usual).share_below, height)
         self.assertAlmostEqual(sum(share for *_, share in rows), 1.0, places=9)
         self.assertTrue(all(share >= 0 for *_, share in rows))
+
+    @given(st.sampled_from([word for word, _ in height_words()]), st.floats(1.2, 2.0))
+    def test_a_word_begins_where_it_is_said(self, word: str, height: float) -> None:
+        """From there on it is that word or a higher one, just below a lower one."""
+        order = [each for each, _ in height_words()]
+        begins = called_from(word, height)
+        self.assertEqual(word_for(begins * 1.0001 + 1e-9, height), word)
+        if begins:
+            self.assertEqual(order.index(word_for(begins * 0.9999, height)), order.index(word) - 1)
 
     def test_words_are_shares_of_body_height(self) -> None:
         self.assertEqual(word_for(1.0, 1.78), "waist")

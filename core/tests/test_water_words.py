@@ -81,9 +81,10 @@ class Often(TestCase):
 
 class Sentences(TestCase):
     def test_chest_and_the_big_day(self) -> None:
-        """Chest is .72 x 1.75 = 1.26 m: 28 % of the days of such a year; 2.2 m is beaten on nine."""
+        """Chest is said from halfway to belly on: the root of .63 x .72, times 1.75, is 1.18 m, 34 % of the
+        days of such a year; 2.2 m is beaten on nine."""
         says = gives_say(climate(), Water(big_m=2.2), BODY)
-        self.assertEqual(says[0], "Chest or more on one day in four.")
+        self.assertEqual(says[0], "Chest or more on one day in three.")
         self.assertEqual(says[1], "The big day as remembered, overhead, is one of the best nine of the year.")
 
     def test_a_ticket_says_of_the_same_days_what_the_break_says(self) -> None:
@@ -94,6 +95,20 @@ class Sentences(TestCase):
             surfer = Surfer(mass_kg=75, height_m=BODY, rung="linking")
             said = size(SizeRequest(surfer=surfer, water=water)).days_say
             self.assertEqual(gives_say(year, Water(), BODY)[0], f"{said}.", usual)
+
+    def test_a_pool_has_sessions(self) -> None:
+        """Half of them 1.5 m, half .6 m: chest (1.18 m) in every other."""
+        bins = (
+            {"face_m": 0.6, "steepness": 0.5, "weight": 1},
+            {"face_m": 1.5, "steepness": 0.8, "weight": 1},
+        )
+        request = SizeRequest(
+            surfer=Surfer(mass_kg=75, height_m=BODY, rung="linking"), water=Water(kind="pool", bins=bins)
+        )
+        found = size(request)
+        self.assertEqual(found.days_say, "Chest or more in about every other session")
+        bars = {day.word: day.share for day in found.days if day.share}
+        self.assertEqual(bars, {"thigh": 0.5, "head": 0.5}, "two settings are two bars")
 
     def test_on_a_river_no_days_are_counted(self) -> None:
         request = SizeRequest(surfer=Surfer(mass_kg=75, rung="linking"), water=Water(kind="river"))

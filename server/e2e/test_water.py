@@ -259,12 +259,12 @@ class OnTheTicket(WaterCase):
         self.assertNotIn("bins", fitting.water)
         self.press("what is measured")
         self.wait(lambda: len(Fitting.objects.get(pk=fitting.pk).water.get("bins", [])) == 40, "its bins")
-        self.wait_text(".days p", "as measured")
+        self.wait_text(".days", "as measured")
         self.press("what is remembered")
-        self.wait_text(".days p", "as remembered")
+        self.wait_text(".days", "as remembered")
         self.keys(Keys.ESCAPE)
         self.driver.find_element(By.TAG_NAME, "body").send_keys(Keys.CONTROL, "z")
-        self.wait_text(".days p", "as measured")
+        self.wait_text(".days", "as measured")
 
     def test_how_the_surfer_remembers_is_said_of_their_own_days(self) -> None:
         """On the ticket and in the Water place alike; another day typed is told anew."""
@@ -287,6 +287,6 @@ class OnTheTicket(WaterCase):
         self.find("//*[contains(@class, 'v-list-item')][contains(., 'The Anvils')]").click()
         self.wait_text("[data-card='4']", "The Anvils")
         self.saved()
-        self.wait_text(".days p", "as measured")
+        self.wait_text(".days", "as measured")
         water = Fitting.objects.get(facts__name="Ines Varga").water
         self.assertEqual((water["name"], len(water["bins"])), ("The Anvils", 40))

@@ -5,6 +5,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from functools import cached_property
+from typing import Literal
 
 import numpy as np
 
@@ -79,14 +80,15 @@ def _closed(case: Case) -> tuple[Closed, ...]:
 def _days(case: Case) -> tuple[Day, ...]:
     if case.spot.kind == "river":
         return ()
-    rows = days_by_word(case.spot.days, case.rider.height_m)
+    rows = days_by_word(case.spot.share_below, case.rider.height_m)
     return tuple(Day(word=w, low_m=a, high_m=b, share=share) for w, a, b, share in rows)
 
 
 def _days_say(case: Case) -> str:
     if case.spot.kind == "river":
         return ""
-    return chest_says(case.spot.days.share_below, case.rider.height_m)
+    what: Literal["day", "session"] = "session" if case.spot.kind == "pool" else "day"
+    return chest_says(case.spot.share_below, case.rider.height_m, what)
 
 
 def _why(sized: Sized, family: str) -> str:

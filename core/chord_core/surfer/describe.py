@@ -21,7 +21,7 @@ def describe_water(request: WaterRequest) -> WaterResult:
     river = spot.kind == "river"
     wind = table("waves")["wind"][request.water.wind or "none"]["slope"]
     bins = spot.bins
-    rows = () if river else days_by_word(spot.days, height)
+    rows = () if river else days_by_word(spot.share_below, height)
     return WaterResult(
         kind=spot.kind,
         water_kg_m3=spot.water_kg_m3,

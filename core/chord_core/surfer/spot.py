@@ -49,6 +49,11 @@ class Spot:
         """Whether the wave stands and the water flows."""
         return self.kind == "river"
 
+    def share_below(self, face_m: float) -> float:
+        """Share of days whose face is lower than ``face_m`` [m]; in a pool of sessions: its settings are what
+        they are, and no spread of days lies through them."""
+        return self.bins.share_below(face_m) if self.kind == "pool" else float(self.days.share_below(face_m))
+
 
 def _usual(water: Water, body_m: float) -> float:
     if water.usual_m is not None:

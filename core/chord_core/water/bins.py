@@ -23,6 +23,10 @@ class Bins:
     slope: Array
     weight: Array
 
+    def share_below(self, face_m: float) -> float:
+        """Share of the waves whose face is lower than ``face_m`` [m]."""
+        return float(self.weight[self.face_m < face_m].sum())
+
 
 def median_slope(steepness: str) -> float:
     """Median steepest slope of the faces of a steepness class."""

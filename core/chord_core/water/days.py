@@ -5,6 +5,7 @@ from __future__ import annotations
 import itertools
 import math
 from bisect import bisect
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cache, cached_property
 
@@ -72,8 +73,20 @@ def word_for(face_m: float, body_m: float) -> str:
     return words[bisect(edges, face_m / body_m)]
 
 
-def days_by_word(days: Days, body_m: float) -> list[tuple[str, float, float, float]]:
+def called_from(word: str, body_m: float) -> float:
+    """Lowest face [m] that goes by a word (or a higher one) for a body height [m], as ``word_for`` has it."""
+    edges, words = _halfway()
+    at = words.index(word)
+    return edges[at - 1] * body_m if at else 0.0
+
+
+def days_by_word(
+    smaller: Callable[[float], Array | float], body_m: float
+) -> list[tuple[str, float, float, float]]:
     """Split the days by the main body-height words.
+
+    Args:
+        smaller: share of days whose face is lower than a height [m].
 
     Returns:
         Word, low and high face [m] (0 and infinity at the ends left as 0 and 99), share of days.
@@ -81,7 +94,7 @@ def days_by_word(days: Days, body_m: float) -> list[tuple[str, float, float, flo
     words = [row["word"] for row in table("waves")["heights"] if row["bar"]]
     shares = [row["share_of_height"] for row in table("waves")["heights"] if row["bar"]]
     edges = [np.sqrt(a * b) * body_m for a, b in itertools.pairwise(shares)]
-    below = [0.0, *(float(days.share_below(edge)) for edge in edges), 1.0]
+    below = [0.0, *(float(smaller(edge)) for edge in edges), 1.0]
     low_high = zip([0.0, *edges], [*edges, 99.0], strict=True)
     return [
         (word, float(low), float(high), below[i + 1] - below[i])

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Sequence
 from functools import partial
+from typing import Literal
 
 import numpy as np
 
@@ -12,7 +13,7 @@ from chord_core.documents.shore import Setting
 from chord_core.documents.water import Water
 from chord_core.hull.stations import Array
 from chord_core.tables import table
-from chord_core.water.days import height_words, word_for
+from chord_core.water.days import called_from, word_for
 
 #: The face that is asked after first: chest high and more.
 _FIRST_WORD = "chest"
@@ -47,25 +48,32 @@ def share_below(climate: ClimateResult, face_m: float) -> float:
     return float(np.interp(face_m, faces, [row.share for row in climate.quantiles], left=0.0, right=1.0))
 
 
-def how_often(share: float) -> str:
-    """A share of days in words."""
-    often = ((0.87, "nearly every day"), (0.71, "three days in four"), (0.58, "two days in three"))
-    for least, says in (*often, (0.4, "about every other day")):
+def how_often(share: float, what: Literal["day", "session"] = "day") -> str:
+    """A share of days, or of a pool's sessions, in words."""
+    on = "on" if what == "day" else "in"
+    often = (
+        (0.87, f"nearly every {what}"),
+        (0.71, f"three {what}s in four"),
+        (0.58, f"two {what}s in three"),
+    )
+    for least, says in (*often, (0.4, f"about every other {what}")):
         if share >= least:
-            return f"on {says}"
+            return f"{on} {says}"
     if share < 0.012:
         return "hardly ever"
-    return f"on one day in {number_word(round(1 / share))}"
+    return f"{on} one {what} in {number_word(round(1 / share))}"
 
 
-def chest_says(smaller: Callable[[float], Array | float], body_m: float) -> str:
-    """How often a break is chest high and more, without the stop.
+def chest_says(
+    smaller: Callable[[float], Array | float], body_m: float, what: Literal["day", "session"] = "day"
+) -> str:
+    """How often a break is chest high and more, without the stop: what people call so.
 
     Args:
-        smaller: share of days whose face is lower than a height [m].
+        smaller: share of days (or sessions) whose face is lower than a height [m].
     """
-    chest = dict(height_words())[_FIRST_WORD] * body_m
-    return f"{_FIRST_WORD.capitalize()} or more {how_often(1 - float(smaller(chest)))}"
+    chest = called_from(_FIRST_WORD, body_m)
+    return f"{_FIRST_WORD.capitalize()} or more {how_often(1 - float(smaller(chest)), what)}"
 
 
 def _best(share_smaller: float) -> str:

@@ -7,18 +7,22 @@ const { answer, water } = useTicket()
 const HEIGHT = 46
 const days = computed(() => answer.value?.size.days ?? [])
 const most = computed(() => Math.max(0.01, ...days.value.map((day) => day.share)))
+/** Where neither a buoy nor memory speaks. */
+const BY: Record<string, string> = { pool: 'as it is set', white_water: 'in its white water' }
 const STEP = 242 / 8
-const says = computed(() => {
-  const by = water.value.bins?.length ? 'as measured' : 'as remembered'
-  return `${answer.value?.size.days_say}, ${by}.`
+const by = computed(() => {
+  const { bins, kind } = water.value
+  return BY[kind ?? ''] ?? (bins?.length ? 'as measured' : 'as remembered')
 })
+const of = computed(() => (water.value.kind === 'pool' ? 'sessions' : 'days'))
+const says = computed(() => `${answer.value?.size.days_say}.`)
 const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[0])
 </script>
 
 <template>
   <figure v-if="days.length" class="days">
-    <figcaption class="label">What {{ water.name || 'this water' }} gives</figcaption>
-    <svg :viewBox="`0 0 250 ${HEIGHT + 16}`" role="img" :aria-label="says">
+    <figcaption class="label">{{ water.name || 'This water' }}, {{ by }}</figcaption>
+    <svg :viewBox="`0 0 250 ${HEIGHT + 16}`" role="img" :aria-label="`${says} ${by}`">
       <g v-for="(day, i) in days" :key="day.word">
         <rect
           :x="i * STEP + 1"
@@ -27,7 +31,7 @@ const short = (word: string) => (word === 'overhead' ? 'over' : word.split(' ')[
           :height="(day.share / most) * (HEIGHT - 4)"
           :class="{ strong: day.share > most / 2 }"
         >
-          <title>{{ day.word }}: {{ Math.round(day.share * 100) }} % of days</title>
+          <title>{{ day.word }}: {{ Math.round(day.share * 100) }} % of {{ of }}</title>
         </rect>
         <text :x="(i + 0.5) * STEP" :y="HEIGHT + 13">
           {{ short(day.word) }}

@@ -49,7 +49,8 @@ const pieces = computed<Piece[]>(() => {
   if (steep) found.push({ text: `${steep} waves`, pencil: !water.value.steepness })
   if (usual && words.value)
     found.push({ text: `usually ${face(usual)}`, pencil: !water.value.usual_m })
-  if (water.value.bins?.length) found.push({ text: 'goes by what is measured', pencil: false })
+  const by = water.value.kind === 'pool' ? 'by its settings' : 'by what is measured'
+  if (water.value.bins?.length) found.push({ text: by, pencil: false })
   return found
 })
 
