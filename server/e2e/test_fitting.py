@@ -207,6 +207,28 @@ class ByKeyboard(BrowserCase):
         self.assertEqual((kept.facts["mass_kg"], kept.facts["rung"]), (75, "trimming"))
         self.assertEqual(kept.bench_board_id, int(chosen))
 
+    def test_each_card_is_a_key_away_and_escape_goes_back_to_its_head(self) -> None:
+        self.open_demo()
+        for digit in "12345":
+            self.alt(digit)
+            self.focused(f"e.closest('[data-card=\"{digit}\"] .editor') !== null")
+            self.keys(Keys.ESCAPE)
+            self.focused(f"e.matches('[data-card=\"{digit}\"] > .head')")
+            self.wait(lambda: not self.all(".editor"), "closed")
+
+    def test_a_break_is_chosen_by_keys(self) -> None:
+        self.open_demo()
+        self.alt("4")
+        self.focused("e.getAttribute('role') === 'combobox'")
+        self.keys(Keys.ENTER)
+        self.find("//*[contains(@class, 'v-list-item')][contains(., 'The Anvils')]")
+        self.keys("t")  # the list goes to what begins so
+        self.focused("e.textContent.includes('The Anvils')")
+        self.keys(Keys.ENTER)
+        self.wait_text("[data-card='4']", "The Anvils")
+        self.saved()
+        self.assertEqual(Fitting.objects.get(facts__name="Ines Varga").water["name"], "The Anvils")
+
     def test_the_list_of_keys_opens_and_closes(self) -> None:
         self.open_demo()
         self.keys("?")

@@ -4,7 +4,7 @@ import type { ObjectDirective } from 'vue'
 
 export const vFocused: ObjectDirective<HTMLElement> = {
   mounted(element) {
-    const inner = element.querySelector<HTMLElement>('input, textarea')
+    const inner = element.querySelector<HTMLElement>('input:not([type=hidden]), textarea')
     ;(inner ?? element).focus()
   },
 }

@@ -9,7 +9,7 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.documents.surfer import Surfer
 from chord_core.fit.gear import out_of_the_door
-from chord_core.hull.stations import Array, Rows
+from chord_core.hull.stations import Array, Mask, Rows
 from chord_core.tables import table
 
 #: More than any fit: a board of a higher tier stands before every one of a lower.
@@ -24,12 +24,23 @@ def over_budget(board: Board, surfer: Surfer) -> float:
     return max((out_of_the_door(board) or 0.0) - surfer.budget, 0.0)
 
 
-def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array) -> Rows:
+def all_over_budget(boards: Sequence[Board], surfer: Surfer) -> Mask:
+    """Of each board whether it costs more than the surfer has, (n,)."""
+    if not surfer.budget:
+        return np.zeros(len(boards), bool)
+    return np.array([over_budget(board, surfer) > 0 for board in boards], bool)
+
+
+def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array, over: Mask | None = None) -> Rows:
     """Tiers of boards, (n,): 2 for what the wish names, 1 for what the budget buys, each if it fits nearly as
-    well (``wish_from``, ``budget_from``); both together 3."""
+    well (``wish_from``, ``budget_from``); both together 3.
+
+    Args:
+        over: ``all_over_budget(boards, surfer)`` if it is known already.
+    """
     rules = table("fit")
     wished = np.array([board.family == surfer.wish for board in boards], bool)
-    bought = np.array([not over_budget(board, surfer) for board in boards], bool)
+    bought = ~(all_over_budget(boards, surfer) if over is None else over)
     first, second = wished & (fit >= rules["wish_from"]), bought & (fit >= rules["budget_from"])
     return np.asarray(2 * first.astype(int) + second)
 

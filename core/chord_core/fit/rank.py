@@ -27,7 +27,7 @@ from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pa
 from chord_core.fit.handling import DUCK_MOST
 from chord_core.fit.needs import needs_of
 from chord_core.fit.pile import Pile
-from chord_core.fit.precedence import over_budget, tiers
+from chord_core.fit.precedence import all_over_budget, over_budget, tiers
 from chord_core.fit.remembered import remembered
 from chord_core.fit.sentences import About, reasons
 from chord_core.fit.shared import judge
@@ -147,10 +147,10 @@ def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) ->
     Neighbours within a step of fit are "either": the one within the budget stands first, then the better fit,
     then the litres nearer the target. No board's place against another depends on a third."""
     surfer = sized.case.rider.surfer
-    over = [over_budget(board, surfer) > 0 for board in boards]
+    over = all_over_budget(boards, surfer)
     step = np.floor(fit / table("fit")["either_within"])
     off = np.abs(judged.hull.litres - sized.sizing.target_l)
-    return np.lexsort((np.arange(len(fit)), off, -fit, np.array(over), -step, -tiers(surfer, boards, fit)))
+    return np.lexsort((np.arange(len(fit)), off, -fit, over, -step, -tiers(surfer, boards, fit, over)))
 
 
 def judge_rack(

@@ -7,7 +7,7 @@ import { useTicket } from './ticket'
 export type Whom = Record<string, number>
 
 /** What of a water is remembered is what counts against what is measured. */
-export function whomOf(body_m: number, said: Water | undefined): Whom {
+export function whomOf(said: Water | undefined, body_m?: number): Whom {
   const { small_m, usual_m, big_m } = said ?? {}
   const given = Object.entries({ body_m, small_m, usual_m, big_m })
   return Object.fromEntries(given.filter((pair): pair is [string, number] => !!pair[1]))
@@ -18,10 +18,11 @@ const asked = ref('')
 
 /** It is asked for when the windows stand, so that it never holds an answer up. */
 export function useReal() {
-  const { body, state, fresh } = useTicket()
+  const { state, fresh } = useTicket()
+  // Not for how tall they are: a ticket takes figures of it, no words, and mass alone moves a guessed height.
   const question = computed(() => {
     const id = state.fitting?.break_id ?? null
-    return { id, whom: whomOf(body.value, state.fitting?.water) }
+    return { id, whom: whomOf(state.fitting?.water) }
   })
   watch(
     () => [JSON.stringify(question.value), fresh.value] as const,

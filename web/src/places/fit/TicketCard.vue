@@ -11,7 +11,7 @@ watch(
   () => props.open,
   async (open) => {
     await nextTick()
-    const first = editor.value?.querySelector<HTMLElement>('input, button')
+    const first = editor.value?.querySelector<HTMLElement>('input:not([type=hidden]), button')
     if (open) first?.focus()
   },
   { immediate: true },
@@ -51,8 +51,10 @@ function close(): void {
 }
 .head {
   display: block;
-  width: 100%;
-  padding: 5px 0 6px;
+  /* Wider than its words, so that the ring of the focus lies beside them. */
+  width: calc(100% + 16px);
+  margin: 0 -8px;
+  padding: 5px 8px 6px;
   background: none;
   border: 0;
   font: inherit;

@@ -150,5 +150,7 @@ h1 {
 .cards {
   overflow-y: auto;
   min-height: 0;
+  margin: 0 -8px;
+  padding: 0 8px;
 }
 </style>

@@ -71,7 +71,7 @@ const hoursSay = computed(() => {
 })
 
 /** For whom the break is told: how tall they are, and the days that they remember. */
-const whom = computed(() => whomOf(body.value, mine.value?.water))
+const whom = computed(() => whomOf(mine.value?.water, body.value))
 function refresh(): void {
   void ask(whom.value, mine.value?.id ?? null)
 }
