@@ -12,7 +12,6 @@ import numpy as np
 from chord_core.documents.answers import Closed, Kind, SizeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
-from chord_core.documents.results import Day
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import cautions_for, leash_for
 from chord_core.fit.gates import closed_because, own_class
@@ -29,8 +28,8 @@ from chord_core.fit.windows import windows_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.surfer.pencil import missing_facts
+from chord_core.surfer.spot import bars_of
 from chord_core.tables import families, table, tables_version
-from chord_core.water.days import days_by_word
 from chord_core.water.words import chest_says
 
 
@@ -77,15 +76,8 @@ def _closed(case: Case) -> tuple[Closed, ...]:
     return tuple(Closed(family=name, reason=reason) for name, reason in why if reason)
 
 
-def _days(case: Case) -> tuple[Day, ...]:
-    if case.spot.kind == "river":
-        return ()
-    rows = days_by_word(case.spot.share_below, case.rider.height_m)
-    return tuple(Day(word=w, low_m=a, high_m=b, share=share) for w, a, b, share in rows)
-
-
 def _days_say(case: Case) -> str:
-    if case.spot.kind == "river":
+    if case.spot.river:
         return ""
     what: Literal["day", "session"] = "session" if case.spot.kind == "pool" else "day"
     return chest_says(case.spot.share_below, case.rider.height_m, what)
@@ -158,7 +150,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         closed=_closed(case),
         leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
         cautions=cautions_for(case.rider, case.spot),
-        days=_days(case),
+        days=bars_of(case.spot, case.rider.height_m),
         days_say=_days_say(case),
         tables_version=tables_version(),
         **more,

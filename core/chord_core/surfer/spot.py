@@ -7,12 +7,12 @@ from typing import Any
 
 import numpy as np
 
-from chord_core.documents.results import Assumed
+from chord_core.documents.results import Assumed, Day
 from chord_core.documents.water import Water
 from chord_core.physics import FRESH_KG_M3, SEA_KG_M3, G
 from chord_core.tables import table
 from chord_core.water.bins import Bins, bins_given, class_of, quantile, sea_bins, standing_bin
-from chord_core.water.days import BIG_SHARE, SMALL_SHARE, Days, days_of
+from chord_core.water.days import BIG_SHARE, SMALL_SHARE, Days, days_by_word, days_of
 
 #: Usual face of a surfer who has not said: waist high.
 USUAL_SHARE = 0.57
@@ -53,6 +53,14 @@ class Spot:
         """Share of days whose face is lower than ``face_m`` [m]; in a pool of sessions: its settings are what
         they are, and no spread of days lies through them."""
         return self.bins.share_below(face_m) if self.kind == "pool" else float(self.days.share_below(face_m))
+
+
+def bars_of(spot: Spot, body_m: float) -> tuple[Day, ...]:
+    """What a water gives by the words of a body this tall [m]; nothing of a river, whose wave stands."""
+    if spot.river:
+        return ()
+    rows = days_by_word(spot.share_below, body_m)
+    return tuple(Day(word=word, low_m=a, high_m=b, share=share) for word, a, b, share in rows)
 
 
 def _usual(water: Water, body_m: float) -> float:

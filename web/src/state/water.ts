@@ -19,6 +19,9 @@ import {
 import { useRack } from './rack'
 import type { Whom } from './real'
 
+/** Days that count, in the order in which a key goes through them. */
+export const FREE = ['any day', 'evenings and weekends', 'weekends'] as const
+
 const state = reactive({
   breaks: [] as Break[],
   buoys: [] as Buoy[],
@@ -146,6 +149,16 @@ export function useWater() {
     ask,
     askNow,
     askSeen,
+    nextFree(): void {
+      const at = FREE.indexOf(state.asked.free ?? 'any day')
+      state.asked.free = FREE[(at + 1) % FREE.length] ?? 'any day'
+    },
+    toggleMonth(month: number): void {
+      const months = state.asked.months ?? []
+      state.asked.months = months.includes(month)
+        ? months.filter((one) => one !== month)
+        : [...months, month].sort((a, b) => a - b)
+    },
     show(id: number | null): void {
       if (id === state.id) return
       const nothing = { gives: null, now: null, worth: null, seen: [], calibrated: null }

@@ -2,12 +2,13 @@
 // Water. To be read in five seconds: what this break really gives (small, usual, big), and today.
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { whomOf } from '../../state/real'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { useWater } from '../../state/water'
-import { whomOf } from '../../state/real'
 import { WATER_KEYS } from '../keyLists'
 import TopBar from '../TopBar.vue'
+import HoursAsked from './HoursAsked.vue'
 import MonthStrip from './MonthStrip.vue'
 import RiverView from './RiverView.vue'
 import ShoreView from './ShoreView.vue'
@@ -26,12 +27,11 @@ const props = defineProps<{ id: number | null }>()
 const router = useRouter()
 const { words, units, faces } = useSession()
 const ticket = useTicket()
-const { water, place, buoy, load, ask, askNow, askSeen, show } = useWater()
+const { water, place, buoy, load, ask, askNow, askSeen, show, nextFree, toggleMonth } = useWater()
 const help = ref(false)
 const editing = ref<'old' | 'new' | null>(null)
 const noting = ref(false)
 const reading = ref(false)
-const FREE = ['any day', 'evenings and weekends', 'weekends'] as const
 /** How often one looks whether the buoy has a new hour. */
 const LOOK_MS = 5 * 60_000
 let looking: ReturnType<typeof setInterval> | undefined
@@ -64,12 +64,6 @@ const today = computed(() => {
   const face = faceSays(now.face_m, words.value, body.value, units.value, faces.value)
   return `Today: ${face}${now.steepness ? `, ${now.steepness}` : ''}, ${age.value} ago.`
 })
-const hoursSay = computed(() => {
-  const { months, light, free } = water.asked
-  const when = months?.length ? `${months.length} of 12 months` : 'the year'
-  return `${light ? 'hours of light' : 'all hours'}, ${free}, ${when}`
-})
-
 /** For whom the break is told: how tall they are, and the days that they remember. */
 const whom = computed(() => whomOf(mine.value?.water, body.value))
 function refresh(): void {
@@ -77,16 +71,6 @@ function refresh(): void {
 }
 function choose(id: number): void {
   void router.replace(`/water/${id}`)
-}
-function toggleMonth(month: number): void {
-  const months = water.asked.months ?? []
-  water.asked.months = months.includes(month)
-    ? months.filter((one) => one !== month)
-    : [...months, month].sort((a, b) => a - b)
-}
-function nextFree(): void {
-  const at = FREE.indexOf(water.asked.free ?? 'any day')
-  water.asked.free = FREE[(at + 1) % FREE.length] ?? 'any day'
 }
 function walk(by: number): void {
   const list = water.breaks
@@ -214,42 +198,7 @@ onBeforeUnmount(() => {
         <div v-if="water.gives" class="middle">
           <header>
             <h2>What it gives</h2>
-            <span v-if="place.kind === 'sea'" class="hours">{{ hoursSay }}</span>
-            <span
-              v-if="place.kind === 'sea'"
-              class="ask"
-              role="group"
-              aria-label="Which hours count"
-            >
-              <button
-                type="button"
-                class="plain choice"
-                :aria-pressed="water.asked.light"
-                title="key d"
-                @click="water.asked.light = !water.asked.light"
-              >
-                light
-              </button>
-              <button
-                v-for="way in FREE"
-                :key="way"
-                type="button"
-                class="plain choice"
-                :aria-pressed="water.asked.free === way"
-                title="key f"
-                @click="water.asked.free = way"
-              >
-                {{ way }}
-              </button>
-              <button
-                v-if="water.asked.months?.length"
-                type="button"
-                class="plain link"
-                @click="water.asked.months = []"
-              >
-                all months
-              </button>
-            </span>
+            <HoursAsked v-if="place.kind === 'sea'" />
           </header>
           <FlowYear v-if="place.kind === 'river'" :place="place" :gives="water.gives" />
           <YearMap v-else :gives="water.gives" :now="water.now" :body="body" :marks="marks" />
@@ -330,8 +279,7 @@ h1 {
   margin: 0;
   font: 600 22px var(--serif);
 }
-.about,
-.hours {
+.about {
   color: var(--soft-ink);
 }
 .says {
@@ -352,15 +300,6 @@ h1 {
 h2 {
   margin: 0;
   font: 600 15px var(--sans);
-}
-.hours {
-  font-size: 13px;
-}
-.ask {
-  display: flex;
-  gap: 6px;
-  margin-left: auto;
-  font-size: 13px;
 }
 .unsure {
   margin: 0;
