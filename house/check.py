@@ -7,60 +7,129 @@ import os
 import shutil
 import subprocess
 import time
-from collections.abc import Sequence
+from collections.abc import Callable, Iterator, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
+from house.changed import Changed
 from house.cluster import Cluster
 from house.environment import core_env, server_env
-from house.install import core_packages, install, system_packages
+from house.install import core_packages, install, system_packages, test_packages
 from house.paths import BUILD, PYTHON, ROOT, SERVER, VENV, WEB, state_folder
 from house.say import CannotGoOn, say
 
 PARTS = ("style", "types", "rules", "core", "api", "screens")
+#: The parts whose tests can be named one by one.
+NAMED = ("core", "api", "screens")
 _NO_DATABASE = "postgres://nobody@127.0.0.1:1/none"
+#: Processes that share the tests of a part.
+_WORKERS = 2
+Env = dict[str, str]
+Check = tuple[str, Sequence[str | Path], Path]
 
 
-def _call(says: str, command: Sequence[str | Path], cwd: Path, env: dict[str, str]) -> bool:
+def _call(says: str, command: Sequence[str | Path], cwd: Path, env: Env) -> bool:
     say(f"\n== {says}")
-    words = [str(word) for word in command]
-    # A test runner on the lower standing leaves the machine usable and the order of prints right.
-    return subprocess.run(words, cwd=cwd, env=env, check=False).returncode == 0
+    return subprocess.run([str(word) for word in command], cwd=cwd, env=env, check=False).returncode == 0
 
 
-def _style(env: dict[str, str]) -> bool:
+def _all_of(checks: Sequence[Check], env: Env) -> bool:
+    """Run checks that do not disturb each other side by side; what each says is printed together."""
+
+    def one(check: Check) -> tuple[str, float, subprocess.CompletedProcess[str]]:
+        says, command, cwd = check
+        begun = time.monotonic()
+        done = subprocess.run(
+            [str(word) for word in command], cwd=cwd, env=env, check=False, text=True,
+            stdout=subprocess.PIPE, stderr=subprocess.STDOUT,
+        )  # fmt: skip
+        return says, time.monotonic() - begun, done
+
+    good = True
+    with ThreadPoolExecutor(_WORKERS) as pool:
+        for says, took, done in pool.map(one, checks):
+            say(f"\n== {says} ({took:.0f} s)")
+            if done.returncode:
+                say(done.stdout)
+                good = False
+    return good
+
+
+def _style(web: bool = True) -> list[Check]:
     ruff = VENV / "bin" / "ruff"
     python = ["core", "server", "house", "standins", "chord"]
-    done = [
-        _call("ruff: format", [ruff, "format", "--check", *python], ROOT, env),
-        _call("ruff: lint", [ruff, "check", *python], ROOT, env),
-        _call("eslint", ["npm", "run", "--silent", "lint"], WEB, env),
-        _call("prettier", ["npm", "run", "--silent", "format"], WEB, env),
+    node = [
+        ("eslint", ["npm", "run", "--silent", "lint"], WEB),
+        ("prettier", ["npm", "run", "--silent", "format"], WEB),
     ]
-    return all(done)
-
-
-def _types(env: dict[str, str]) -> bool:
-    mypy = VENV / "bin" / "mypy"
-    done = [
-        _call("mypy: core, strict", [mypy, "core/chord_core"], ROOT, env),
-        _call("vue-tsc, strict", ["npm", "run", "--silent", "types"], WEB, env),
+    return [
+        *(node if web else []),
+        ("ruff: format", [ruff, "format", "--check", *python], ROOT),
+        ("ruff: lint", [ruff, "check", *python], ROOT),
     ]
-    return all(done)
 
 
-def _rules(env: dict[str, str]) -> bool:
-    return _call("import rules", [VENV / "bin" / "lint-imports"], ROOT, env)
+def _types(web: bool = True, core: bool = True) -> list[Check]:
+    mypy: Check = ("mypy: core, strict", [VENV / "bin" / "mypy", "core/chord_core"], ROOT)
+    vue: Check = ("vue-tsc, strict", ["npm", "run", "--silent", "types"], WEB)
+    return [*([mypy] if core else []), *([vue] if web else [])]
 
 
-def _django(says: str, env: dict[str, str], *words: str) -> bool:
+def _rules() -> list[Check]:
+    return [("import rules", [VENV / "bin" / "lint-imports"], ROOT)]
+
+
+def _django(says: str, env: Env, *words: str) -> bool:
     command = [PYTHON, "-W", "error::ResourceWarning", "manage.py", "test", "--no-input", *words]
     return _call(f"{says} (Django's test runner)", command, SERVER, env)
 
 
-def _core(env: dict[str, str]) -> bool:
-    return _django(
-        "core", env, "--settings", "config.settings_core", "--parallel", "2", str(ROOT / "core" / "tests")
-    )
+def _labels(folder: Path, package: str, names: Sequence[str]) -> list[str]:
+    """What Django's runner takes for named tests: a file of ``folder``, or a word of the test's name.
+
+    Raises:
+        CannotGoOn: a name like a file's is no file of this part.
+    """
+    labels: list[str] = []
+    for name in names:
+        file, _, inside = name.removesuffix(".py").partition(".")
+        if (folder / f"{file}.py").exists():
+            labels.append(".".join(part for part in (package, file, inside) if part))
+        elif file.startswith("test_") and not inside:
+            labels += ["-k", file]
+        elif "." in name:
+            raise CannotGoOn(f"no such test file: {file}.py in {folder.relative_to(ROOT)}")
+        else:
+            labels += ["-k", name]
+    return labels
+
+
+def _core(env: Env, names: Sequence[str] = ()) -> bool:
+    folder = ROOT / "core" / "tests"
+    labels = _labels(folder, "tests", names)
+    # A few tests are done before a second process has loaded the core.
+    workers = [] if names else ["--parallel", str(_WORKERS)]
+    every = [] if any(not label.startswith("-k") for label in labels[::2]) else [str(folder)]
+    return _django("core", env, "--settings", "config.settings_core", *workers, *labels, *every)
+
+
+def _apps() -> list[str]:
+    """The apps that have tests, by what is there: one that was forgotten in a list would never be tested."""
+    return sorted(tests.parent.name for tests in SERVER.glob("*/tests"))
+
+
+def _api_labels(names: Sequence[str]) -> list[str]:
+    files = {file.stem: f"{file.parent.parent.name}.tests" for file in SERVER.glob("*/tests/test_*.py")}
+    labels: list[str] = []
+    for name in names:
+        file, _, inside = name.removesuffix(".py").partition(".")
+        if name in _apps():
+            labels.append(name)
+        elif file in files:
+            labels.append(".".join(part for part in (files[file], file, inside) if part))
+        else:
+            labels += ["-k", name]
+    return labels if any(not label.startswith("-k") for label in labels[::2]) else [*labels, *_apps()]
 
 
 def _sweep(folder: Path) -> None:
@@ -72,7 +141,7 @@ def _sweep(folder: Path) -> None:
 
 
 @contextlib.contextmanager
-def scratch_cluster(purpose: str = "test") -> contextlib.ExitStack:  # type: ignore[misc]
+def scratch_cluster(purpose: str = "test") -> Iterator[Cluster]:
     """A cluster of this run's own, removed at its end."""
     folder = state_folder() / purpose
     _sweep(folder)
@@ -84,42 +153,90 @@ def scratch_cluster(purpose: str = "test") -> contextlib.ExitStack:  # type: ign
         cluster.remove()
 
 
-def _server(parts: Sequence[str], env: dict[str, str]) -> bool:
+def _server(parts: Sequence[str], env: Env, names: Sequence[str] = ()) -> bool:
     good = True
     (BUILD / "static").mkdir(parents=True, exist_ok=True)
     with scratch_cluster() as cluster:
         key = "test-" + "k" * 60
         env = {**env, **server_env(cluster.url, key, demo=True)}
+        workers = [] if names else ["--parallel", str(_WORKERS)]
         if "api" in parts:
-            # By what is there: an app that was forgotten in a list would never be tested.
-            good &= _django("API", env, *sorted(tests.parent.name for tests in SERVER.glob("*/tests")))
+            good &= _django("API", env, *workers, *_api_labels(names))
         if "screens" in parts:
             shutil.rmtree(BUILD / "faults", ignore_errors=True)
-            good &= _django("screens", env, "e2e")
+            labels = _labels(SERVER / "e2e", "e2e", names)
+            every = [] if any(not label.startswith("-k") for label in labels[::2]) else ["e2e"]
+            good &= _django("screens", env, *workers, *labels, *every)
     return good
 
 
-def check(parts: Sequence[str]) -> int:
-    """Run the parts that are named, or all; return 0 when all hold."""
-    unknown = set(parts) - set(PARTS)
-    if unknown:
-        raise CannotGoOn(f"no such part: {', '.join(sorted(unknown))}; there are {', '.join(PARTS)}")
-    wanted = [part for part in PARTS if part in parts] or list(PARTS)
-    begun = time.monotonic()
-    if set(wanted) <= {"core", "rules"}:
+def _quick(env: Env) -> int:
+    """Style, types, rules and the tests of what was changed."""
+    changed = Changed.now()
+    install(tests=True, database=bool(changed.apps()))
+    say(f"changed: {', '.join(changed.rooms()) or 'nothing'}")
+    web, core = changed.touches("web"), changed.touches("core")
+    results = {"checks": _all_of([*_style(web), *_types(web, core), *_rules()], env)}
+    if files := changed.core_tests():
+        results["core"] = _core(env, files)
+    if apps := changed.apps():
+        results["api"] = _server(["api"], env, apps)
+    return _said(results)
+
+
+def _said(results: dict[str, bool], begun: float | None = None) -> int:
+    failed = [part for part, good in results.items() if not good]
+    took = f" after {time.monotonic() - begun:.0f} s" if begun else ""
+    say(f"\n{'FAILED: ' + ', '.join(failed) if failed else 'All hold'}{took}")
+    return 1 if failed else 0
+
+
+def _sorted(words: Sequence[str]) -> tuple[list[str], list[str]]:
+    """The parts that are asked for, and the names of tests of one of them.
+
+    Raises:
+        CannotGoOn: a word is no part, and there is no one part whose test it could name.
+    """
+    parts = [part for part in PARTS if part in words]
+    names = [word for word in words if word not in PARTS]
+    if names and (len(parts) != 1 or parts[0] not in NAMED):
+        raise CannotGoOn(
+            f"no such part: {', '.join(names)}; there are {', '.join(PARTS)} and quick, and behind one of "
+            f"{', '.join(NAMED)} the name of a test file or of a test"
+        )
+    return parts or list(PARTS), names
+
+
+def _install_for(parts: Sequence[str]) -> None:
+    if set(parts) <= {"core", "rules"}:
         system_packages(browser=False, database=False)
         core_packages()
+        test_packages()
     else:
-        install(browser="screens" in wanted, database=bool({"api", "screens"} & set(wanted)))
+        install(browser="screens" in parts, database=bool({"api", "screens"} & set(parts)), tests=True)
+
+
+def check(words: Sequence[str], deep: bool = False) -> int:
+    """Run the parts that are named, or all; return 0 when all hold.
+
+    Args:
+        words: parts, or one part and names of its tests, or ``quick``.
+        deep: whether every law of the core is tried on many cases, new ones each time.
+    """
+    begun = time.monotonic()
     os.environ.setdefault("CHORD_LOG_LEVEL", "ERROR")
     env = {**core_env(), "DATABASE_URL": _NO_DATABASE, "CHORD_SECRET_KEY": "test-" + "k" * 60}
-    simple = {"style": _style, "types": _types, "rules": _rules, "core": _core}
-    results = {part: simple[part](env) for part in wanted if part in simple}
-    both = [part for part in wanted if part in ("api", "screens")]
-    if both:
-        results[" and ".join(both)] = _server(both, env)
-    failed = [part for part, good in results.items() if not good]
-    say(
-        f"\n{'FAILED: ' + ', '.join(failed) if failed else 'All hold'} after {time.monotonic() - begun:.0f} s"
-    )
-    return 1 if failed else 0
+    env |= {"CHORD_DEEP": "1"} if deep else {}
+    if list(words) == ["quick"]:
+        return _quick(env)
+    parts, names = _sorted(words)
+    _install_for(parts)
+    simple: dict[str, Callable[[], list[Check]]] = {"style": _style, "types": _types, "rules": _rules}
+    results = {}
+    if checks := [one for part in parts if part in simple for one in simple[part]()]:
+        results["style, types, rules"] = _all_of(checks, env)
+    if "core" in parts:
+        results["core"] = _core(env, names)
+    if both := [part for part in parts if part in ("api", "screens")]:
+        results[" and ".join(both)] = _server(both, env, names)
+    return _said(results, begun)

@@ -10,6 +10,7 @@ import secrets
 import shutil
 import socket
 import subprocess
+import time
 from dataclasses import dataclass
 from pathlib import Path
 
@@ -17,6 +18,21 @@ from house.install import postgres_folder
 from house.say import CannotGoOn, step
 
 _QUICK = {"fsync": "off", "synchronous_commit": "off", "full_page_writes": "off"}
+
+
+#: How long what a killed server left behind may stand in the way of the next one [s].
+_PATIENCE_S = 8.0
+
+
+def is_free(port: int) -> bool:
+    """Whether nobody listens on a port of loopback."""
+    with socket.socket() as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind(("127.0.0.1", port))
+        except OSError:
+            return False
+    return True
 
 
 def free_port() -> int:
@@ -88,8 +104,29 @@ class Cluster:
         """Whether its server runs; one left over from a killed run counts."""
         return self.data.exists() and self._as_owner("pg_ctl", "-D", self.data, "status").returncode == 0
 
+    @property
+    def alive(self) -> bool:
+        """Whether its postmaster runs: a look at the processes, cheap enough for every second."""
+        try:
+            pid = int((self.data / "postmaster.pid").read_text().split()[0])
+            return b"postgres" in Path(f"/proc/{pid}/cmdline").read_bytes()
+        except (OSError, ValueError, IndexError):
+            return False
+
+    def _kept_port(self) -> int:
+        """The port of last time, so that a server which runs finds its database again; else a free one."""
+        file = self.folder / "port"
+        port = int(file.read_text()) if file.exists() else 0
+        if not port or not is_free(port):
+            port = free_port()
+            file.write_text(str(port))
+        return port
+
     def start(self) -> None:
-        """Make it if it is not there, start it if it does not run; recovers after a crash."""
+        """Make it if it is not there, start it if it does not run; recovers after a crash.
+
+        Processes of a killed one may hold its memory for a moment longer: tried again for some seconds.
+        """
         if not (self.data / "PG_VERSION").exists():
             shutil.rmtree(self.data, ignore_errors=True)
             with step("making a database cluster"):
@@ -98,7 +135,7 @@ class Cluster:
             return
         settings = {
             "listen_addresses": "127.0.0.1",
-            "port": str(free_port()),
+            "port": str(self._kept_port()),
             "unix_socket_directories": "",
             "log_timezone": "UTC",
             **(_QUICK if self.quick else {}),
@@ -107,7 +144,11 @@ class Cluster:
         with step("starting the database"):
             log = self.folder / "server.log"
             options = ["-D", self.data, "-l", log, "-w", "-t", "60", "-o", words]
+            end = time.monotonic() + _PATIENCE_S
             done = self._as_owner("pg_ctl", *options, "start")
+            while done.returncode and time.monotonic() < end:
+                time.sleep(0.3)
+                done = self._as_owner("pg_ctl", *options, "start")
         if done.returncode:
             said = log.read_text()[-3000:] if log.exists() else ""
             raise CannotGoOn(f"the database did not start:\n{done.stdout}\n{said}")

@@ -7,7 +7,7 @@ import subprocess
 import sys
 from collections.abc import Sequence
 
-from house.paths import PYTHON, ROOT
+from house.paths import PYTHON, ROOT, version
 from house.say import CannotGoOn
 
 
@@ -26,7 +26,7 @@ def _standin(given: argparse.Namespace) -> int:
 def _test(given: argparse.Namespace) -> int:
     from house.check import check
 
-    return check(given.parts)
+    return check(given.parts, given.deep)
 
 
 def _core(given: argparse.Namespace) -> int:
@@ -42,8 +42,13 @@ def _core(given: argparse.Namespace) -> int:
         core_packages()
     finally:
         sys.stdout = saved
-    words = [given.verb, *(["--explain"] if given.explain else [])]
-    return subprocess.call([str(PYTHON), "-m", "chord_core.cli", *words], cwd=ROOT, env=core_env())
+    return subprocess.call([str(PYTHON), "-m", "chord_core.cli", *given.words], cwd=ROOT, env=core_env())
+
+
+def _manage(given: argparse.Namespace) -> int:
+    from house.demo import manage
+
+    return manage(given.words)
 
 
 def _bench(given: argparse.Namespace) -> int:
@@ -86,6 +91,7 @@ def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="./chord", description="Chord: a board for a surfer and the waves they really get."
     )
+    parser.add_argument("--version", action="version", version=f"Chord {version()}")
     verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
     start = verbs.add_parser("start", help="install what is missing and serve on 127.0.0.1")
     start.add_argument("--port", type=int, help="the port to serve on (8400)")
@@ -97,15 +103,23 @@ def _parser() -> argparse.ArgumentParser:
     standin.add_argument("more", nargs=argparse.REMAINDER, help="words for it: --port, --fault, --every")
     standin.set_defaults(do=_standin)
     test = verbs.add_parser("test", help="run everything: style, types, rules, core, API, screens")
-    test.add_argument("parts", nargs="*", metavar="PART", help="only: style types rules core api screens")
+    test.add_argument(
+        "parts", nargs="*", metavar="PART",
+        help="only: style types rules core api screens (behind one of the last three: test names), or quick",
+    )  # fmt: skip
+    test.add_argument("--deep", action="store_true", help="try every law of the core on many new cases")
     test.set_defaults(do=_test)
+    # The core says itself which verbs it has.
     core = verbs.add_parser(
-        "core",
-        help="one JSON document in, one out: hull, water, ride, size, rank, solve and more, or line",
+        "core", add_help=False, help="one JSON document in, one out; core --help names the verbs"
     )
-    core.add_argument("verb", help="hull, water, ride, size, rank, solve, compare, change, fix (JSON), line")
-    core.add_argument("--explain", action="store_true", help="with derivations (not: change, fix)")
+    core.add_argument("words", nargs=argparse.REMAINDER)
     core.set_defaults(do=_core)
+    manage = verbs.add_parser(
+        "manage", help="a command of Django on Chord's database: manage add_person, shell …"
+    )
+    manage.add_argument("words", nargs=argparse.REMAINDER)
+    manage.set_defaults(do=_manage)
     figures = verbs.add_parser("figures", help="draw the figures of docs/model.md")
     figures.set_defaults(do=_figures)
     papers = verbs.add_parser("papers", help="write docs/grid.md, fittings.md and constants.md")

@@ -1,19 +1,24 @@
-"""``./chord demo --reset``: the demo shop afresh, whether the application runs or not."""
+"""The database without the application: the demo shop afresh, and Django's commands."""
 
 from __future__ import annotations
 
+import contextlib
 import os
+import subprocess
+from collections.abc import Iterator, Sequence
 
 from house.cluster import Cluster
 from house.environment import kept_key, server_env
 from house.install import install
-from house.paths import state_folder
+from house.paths import PYTHON, SERVER, state_folder
 from house.say import say
-from house.serve import manage, prepare
+from house.serve import manage as run_manage
+from house.serve import prepare
 
 
-def demo(reset: bool) -> int:
-    """Load the demo shop; with ``reset`` the old one goes first."""
+@contextlib.contextmanager
+def database() -> Iterator[dict[str, str]]:
+    """The environment in which Django's commands reach the database of ``./chord start``, or DATABASE_URL."""
     folder = state_folder() / "start"
     outside = os.environ.get("DATABASE_URL")
     install(database=not outside)
@@ -25,8 +30,20 @@ def demo(reset: bool) -> int:
         url = outside or (cluster.url if cluster else "")
         env = server_env(url, kept_key(folder), demo=True)
         prepare(env, cluster, demo=False)
-        say(manage(env, "load_demo", *(["--reset"] if reset else [])).strip())
+        yield env
     finally:
         if cluster and not ran:
             cluster.stop()
+
+
+def demo(reset: bool) -> int:
+    """Load the demo shop; with ``reset`` the old one goes first."""
+    with database() as env:
+        say(run_manage(env, "load_demo", *(["--reset"] if reset else [])).strip())
     return 0
+
+
+def manage(words: Sequence[str]) -> int:
+    """Run a command of Django with the keyboard and the screen of whoever calls; return its exit code."""
+    with database() as env:
+        return subprocess.call([str(PYTHON), "manage.py", *words], cwd=SERVER, env=env)

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from house.environment import core_env
-from house.install import core_packages
+from house.install import core_packages, test_packages
 from house.paths import PYTHON, ROOT
 from house.say import run, step
 
@@ -11,6 +11,7 @@ from house.say import run, step
 def figures() -> int:
     """Draw them all into docs/figures."""
     core_packages()
+    test_packages()
     with step("figures"):
         run([PYTHON, "-m", "house.draw_figures", ROOT / "docs" / "figures"], cwd=ROOT, env=core_env())
     with step("the demo's photograph"):

@@ -1,4 +1,4 @@
-"""Files that are generated and kept in the repository: JSON Schemas, OpenAPI, the client's types."""
+"""Files that are generated and kept in the repository: JSON Schemas, OpenAPI, notices, the client's types."""
 
 from __future__ import annotations
 
@@ -28,6 +28,8 @@ def write_generated() -> int:
             ROOT / "docs" / "openapi.json",
         ]
         run([PYTHON, "manage.py", *words, "--fail-on-warn"], cwd=SERVER, env=env)
+    with step("notices"):
+        run([PYTHON, "-m", "house.notices", ROOT / "NOTICES.md"], cwd=ROOT, env=env)
     with step("the client's types"):
         run(["npm", "run", "api"], cwd=WEB)
     return 0

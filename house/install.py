@@ -99,15 +99,28 @@ def once(
     stamp.write_text(now)
 
 
+def _pip_install(lock: str) -> None:
+    pip = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check", "-q", "--no-deps"]
+    run([*pip, "--require-hashes", "-r", lock], cwd=ROOT)
+
+
 def python_packages() -> None:
-    """A virtual environment from the pinned lock."""
+    """A virtual environment with what Chord needs to run, from the pinned lock."""
 
     def make() -> None:
         run([sys.executable, "-m", "venv", "--clear", VENV], cwd=ROOT)
-        pip = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check", "-q"]
-        run([*pip, "--no-deps", "-r", "requirements.lock"], cwd=ROOT)
+        _pip_install("requirements.lock")
 
     once("python", "Python packages", PYTHON, [ROOT / "requirements.lock", sys.version], make)
+
+
+def test_packages() -> None:
+    """What tests, checks and figures need beside it; goes with the virtual environment."""
+    python_packages()
+    lock = ROOT / "requirements-dev.lock"
+    needs = [ROOT / "requirements.lock", lock, sys.version]
+    stamps = VENV / "stamps"
+    once("tests", "Python packages for tests", PYTHON, needs, lambda: _pip_install(lock.name), stamps)
 
 
 def kernels() -> None:
@@ -157,10 +170,13 @@ def front_end() -> None:
     once("web", "front end", WEB / "dist" / "index.html", sources, make)
 
 
-def install(browser: bool = False, database: bool = True) -> None:
-    """Everything that the application needs to run; with ``browser`` also what drives its screens."""
+def install(browser: bool = False, database: bool = True, tests: bool = False) -> None:
+    """Everything that the application needs to run; with ``browser`` also what drives its screens, with
+    ``tests`` what checks it."""
     BUILD.mkdir(exist_ok=True)
     system_packages(browser, database)
     core_packages()
+    if browser or tests:
+        test_packages()
     node_packages()
     front_end()

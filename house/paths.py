@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import hashlib
 import os
+import tomllib
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
@@ -14,6 +15,11 @@ BUILD = ROOT / "build"
 STAMPS = BUILD / "stamps"
 SERVER = ROOT / "server"
 CORE = ROOT / "core"
+
+
+def version() -> str:
+    """The version of Chord."""
+    return str(tomllib.loads((ROOT / "pyproject.toml").read_text(encoding="utf-8"))["project"]["version"])
 
 
 def state_folder() -> Path:

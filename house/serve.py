@@ -7,16 +7,16 @@ import fcntl
 import json
 import os
 import signal
-import socket
 import subprocess
 import time
 import urllib.error
 import urllib.request
-from collections.abc import Iterator
+from collections import deque
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import IO, Any
 
-from house.cluster import Cluster
+from house.cluster import Cluster, is_free
 from house.environment import kept_key, server_env
 from house.install import install, once
 from house.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
@@ -65,13 +65,27 @@ def end_process(pid: int, mark: str, patience_s: float = 10) -> None:
         time.sleep(0.1)
 
 
-def _port_is_free(port: int) -> bool:
-    with socket.socket() as probe:
-        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
-        with contextlib.suppress(OSError):
-            probe.bind(("127.0.0.1", port))
-            return True
-    return False
+def _group_of(leader: int, mark: str) -> list[int]:
+    """Processes of a group that are ours by their command: what a killed leader left behind."""
+    found = []
+    for folder in Path("/proc").glob("[0-9]*"):
+        with contextlib.suppress(OSError, ValueError, IndexError):
+            # The name in brackets may hold blanks: the group is the third word behind it.
+            group = int((folder / "stat").read_text().rpartition(")")[2].split()[2])
+            if group == leader and mark in (folder / "cmdline").read_bytes().decode(errors="replace"):
+                found.append(int(folder.name))
+    return found
+
+
+def end_group(leader: int, mark: str, patience_s: float = 10) -> None:
+    """End a server that a killed start left behind, with its workers: they hold its port."""
+    end_process(leader, mark, patience_s)
+    end = time.monotonic() + patience_s
+    while (left := _group_of(leader, mark)) and time.monotonic() < end:
+        for pid in left:
+            with contextlib.suppress(ProcessLookupError):
+                os.kill(pid, signal.SIGKILL)
+        time.sleep(0.1)
 
 
 def _wait_healthy(process: subprocess.Popen[bytes], port: int, patience_s: float = 30) -> None:
@@ -141,18 +155,97 @@ def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[
     )
 
 
+class Server:
+    """The web server as a process of its own. One worker: what is kept of a ticket is there for its next
+    answer, and the kernels let its threads run side by side."""
+
+    def __init__(self, env: dict[str, str], port: int, workers: int = 1) -> None:
+        self.env, self.port, self.workers = env, port, workers
+        self.process: subprocess.Popen[bytes] | None = None
+
+    @property
+    def pid(self) -> int:
+        """The process of the master; 0 while there is none."""
+        return self.process.pid if self.process else 0
+
+    @property
+    def alive(self) -> bool:
+        """Whether its master runs."""
+        return self.process is not None and self.process.poll() is None
+
+    def start(self) -> None:
+        """Start it and wait until it answers; ends what a killed master left behind."""
+        if self.process is not None:
+            end_group(self.process.pid, "gunicorn")
+        self.process = _gunicorn(self.env, self.port, self.workers)
+        _wait_healthy(self.process, self.port)
+
+    def stop(self) -> None:
+        """End it cleanly."""
+        if self.process is None:
+            return
+        if self.process.poll() is None:
+            self.process.terminate()
+        self.process.wait(timeout=20)
+
+
 @contextlib.contextmanager
-def serving(env: dict[str, str], port: int, workers: int = 1) -> Iterator[subprocess.Popen[bytes]]:
-    """Serve until the block ends; ends the server cleanly. One worker: what is kept of a ticket is there for
-    its next answer, and the kernels let its threads run side by side."""
-    process = _gunicorn(env, port, workers)
+def serving(env: dict[str, str], port: int, workers: int = 1) -> Iterator[Server]:
+    """Serve until the block ends; ends the server cleanly."""
+    server = Server(env, port, workers)
     try:
-        _wait_healthy(process, port)
-        yield process
+        server.start()
+        yield server
     finally:
-        if process.poll() is None:
-            process.terminate()
-        process.wait(timeout=20)
+        server.stop()
+
+
+#: How often one looks whether server and database run [s]; how often they may fall within so long [s].
+_LOOK_S, _FALLS, _WITHIN_S = 1.0, 5, 60.0
+
+
+def keep_running(server: Server, cluster: Cluster | None, running: Callable[[], None]) -> None:
+    """Bring back server and database when they were killed, until Ctrl-C.
+
+    Args:
+        running: called when the server's process is another.
+
+    Raises:
+        CannotGoOn: they fall again and again.
+    """
+    falls: deque[float] = deque(maxlen=_FALLS)
+    while True:
+        time.sleep(_LOOK_S)
+        fallen = [
+            *(["database"] if cluster and not cluster.alive else []),
+            *(["server"] if not server.alive else []),
+        ]
+        if not fallen:
+            continue
+        if len(falls) == _FALLS and time.monotonic() - falls[0] < _WITHIN_S:
+            raise CannotGoOn(f"the {fallen[0]} ended {_FALLS} times within a minute; its words are above")
+        falls.append(time.monotonic())
+        say(f"\nThe {' and the '.join(fallen)} ended: starting again.")
+        if cluster and "database" in fallen:
+            cluster.start()
+        if "server" in fallen:
+            server.start()
+        running()
+
+
+def _clear_the_way(running: Running, port: int) -> None:
+    """End what a killed start left behind.
+
+    Raises:
+        CannotGoOn: another program has the port.
+    """
+    left = running.read()
+    if left.get("server"):
+        end_group(int(left["server"]), "gunicorn")
+    if not is_free(port):
+        raise CannotGoOn(
+            f"port {port} is taken by another program; choose one: ./chord start --port {port + 1}"
+        )
 
 
 def start(port: int | None, demo: bool, standins: bool = False) -> int:
@@ -170,14 +263,8 @@ def start(port: int | None, demo: bool, standins: bool = False) -> int:
         where = f"http://127.0.0.1:{known.get('port', '?')}"
         say(f"Chord is already running at {where} (process {known.get('pid', '?')}).")
         return 1
-    left = running.read()
-    if left.get("server"):
-        end_process(int(left["server"]), "gunicorn")
     port = port or PORT
-    if not _port_is_free(port):
-        raise CannotGoOn(
-            f"port {port} is taken by another program; choose one: ./chord start --port {port + 1}"
-        )
+    _clear_the_way(running, port)
     outside = os.environ.get("DATABASE_URL")
     install(database=not outside)
     cluster = None if outside else Cluster(folder / "cluster")
@@ -193,14 +280,18 @@ def start(port: int | None, demo: bool, standins: bool = False) -> int:
         with step("starting the server"), contextlib.ExitStack() as stack:
             if standins:
                 env = stack.enter_context(standing_in(env))
-            process = stack.enter_context(serving(env, port))
+            server = stack.enter_context(serving(env, port))
             kept = stack.pop_all()
         with kept:
-            running.write(port=port, pid=os.getpid(), server=process.pid)
+
+            def note() -> None:
+                running.write(port=port, pid=os.getpid(), server=server.pid)
+
+            note()
             say(f"\nChord is ready after {time.monotonic() - begun:.1f} s: http://127.0.0.1:{port}")
             say("Ctrl-C ends it.")
-            process.wait()
-            raise CannotGoOn("the server ended by itself; its words are above")
+            keep_running(server, cluster, note)
+            return 0
     except KeyboardInterrupt:
         say("\nEnding ...")
         return 0

@@ -5,6 +5,7 @@ from __future__ import annotations
 import json
 import sys
 from collections.abc import Callable
+from io import TextIOWrapper
 from typing import Any, TextIO
 
 from pydantic import BaseModel
@@ -25,6 +26,7 @@ from chord_core.documents import (
     WaterRequest,
     parse,
 )
+from chord_core.documents.base import check_text, read_json
 from chord_core.errors import ChordError
 from chord_core.fit.change import change
 from chord_core.fit.compare import compare
@@ -124,21 +126,46 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "tide": _tide,
     "river": _river,
 }
+#: What each verb answers.
+ABOUT = {
+    "hull": "litres, area, mass and curvature of a board; the label check",
+    "line": "a line of dims (plain text) as measures, written in both units",
+    "water": "remembered days, or a swell at a shore, as a spread of faces",
+    "ride": "what a board does under a surfer in a water: rides an hour, range, behaviour",
+    "size": "litres by four ways, windows, families, tails, builds, fins, cautions",
+    "rank": "boards in order of fit, each with its reasons",
+    "solve": "the best board that could be made, with measures pinned if you like",
+    "compare": "two or three boards: what differs and what it does, where one hands over",
+    "change": "the smallest change that makes a board right",
+    "fix": "what to try on the present board before another is bought",
+    "tape": "a board that is being measured: its litres, doubtful readings, the next place",
+    "still": "what a board does under anybody: what needs no surfer",
+    "range": "whether the sizes of a model step evenly, and sizes between them",
+    "climate": "buoy hours at a break: the faces it really gives",
+    "tide": "heights and turns of the tide from harmonic constants",
+    "river": "a standing wave from its rating and a flow gauge's series",
+}
 EXPLAINED = ("hull", "water", "ride", "size", "rank", "solve", "compare")
 
 
 def _line(text: str) -> dict[str, Any]:
+    check_text(text, "line")
     line = read_line(text)
     dims = (line.length_m, line.width_m, line.thickness_m, line.stated_litres)
     written = {"imperial": write_line(*dims), "metric": write_line(*dims, unit="metric")}
     return {**vars(line), "written": written}
 
 
-def _document(text: str) -> Any:
+def _text(source: TextIO) -> str:
+    """All that is given.
+
+    Raises:
+        ChordError: it is not in UTF-8.
+    """
     try:
-        return json.loads(text)
-    except ValueError as error:
-        raise ChordError("document", text[:80], f"standard input is not JSON: {error}") from error
+        return source.read()
+    except UnicodeDecodeError as error:
+        raise ChordError("document", None, "standard input is not written in UTF-8") from error
 
 
 def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
@@ -146,13 +173,15 @@ def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
     document on ``sink``."""
     try:
         if verb == "line":
-            answer: Any = _line(source.read().strip("\n"))
+            answer: Any = _line(_text(source).strip("\n"))
         elif explain and verb not in EXPLAINED:
             raise ChordError(
                 "--explain", verb, f"there are derivations of {', '.join(EXPLAINED)}, not of “{verb}”"
             )
         elif verb in VERBS:
-            answer = VERBS[verb](_document(source.read()), explain).model_dump(mode="json", by_alias=True)
+            answer = VERBS[verb](read_json(_text(source), "standard input"), explain).model_dump(
+                mode="json", by_alias=True
+            )
         else:
             allowed = ", ".join((*VERBS, "line"))
             raise ChordError("verb", verb, f"“{verb}” is no verb of the core; there are {allowed}")
@@ -165,8 +194,28 @@ def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
     return 0
 
 
+def _usage() -> str:
+    """What the verbs are."""
+    rows = [f"  {verb:9}{what}" for verb, what in ABOUT.items()]
+    explained = ", ".join(EXPLAINED)
+    return "\n".join([
+        "./chord core VERB [--explain] < document.json",
+        "",
+        "Reads one JSON document from standard input and writes one; exit 2 and {\"error\": …} on bad input.",
+        f"--explain adds the derivation of every number: {explained}. docs/formats/ has the documents.",
+        "",
+        *rows,
+    ])  # fmt: skip
+
+
 def main() -> int:
     """Run the verb named on the command line over standard input and output."""
+    if {"--help", "-h"} & set(sys.argv[1:]) or len(sys.argv) == 1:
+        print(_usage())
+        return 0
+    for stream in (sys.stdin, sys.stdout):
+        if isinstance(stream, TextIOWrapper):
+            stream.reconfigure(encoding="utf-8", errors="strict")
     words = [word for word in sys.argv[1:] if word != "--explain"]
     return run(words[0] if words else "", sys.stdin, sys.stdout, "--explain" in sys.argv)
 

@@ -7,11 +7,13 @@ from typing import Any
 
 
 def _sayable(value: Any) -> Any:
-    """A value as JSON can say it: numbers that are none become text."""
+    """A value as JSON can say it: numbers that are none become text, half signs become question marks."""
     if isinstance(value, float) and not math.isfinite(value):
         return str(value)
+    if isinstance(value, str):
+        return value.encode("utf-8", "replace").decode()
     if isinstance(value, dict):
-        return {key: _sayable(inner) for key, inner in value.items()}
+        return {_sayable(str(key)): _sayable(inner) for key, inner in value.items()}
     return [_sayable(inner) for inner in value] if isinstance(value, list) else value
 
 
@@ -32,4 +34,5 @@ class ChordError(ValueError):
 
     def as_document(self) -> dict[str, Any]:
         """Return the error as the JSON object that every door of Chord answers with."""
-        return {"error": {"field": self.field, "value": _sayable(self.value), "message": self.message}}
+        said = {"field": self.field, "value": self.value, "message": self.message}
+        return {"error": _sayable(said)}

@@ -61,7 +61,8 @@ class Line:
     confirm: str | None = None
 
 
-def _plain(text: str) -> str:
+def plain_text(text: str) -> str:
+    """A text with one sign for each mark: primes, fractions, times and blanks as they are usually typed."""
     for sign, written in _FRACTIONS.items():
         text = text.replace(sign, f" {written}")
     return re.sub(r"\s+", " ", text.translate(_LOOKALIKES)).strip()
@@ -124,7 +125,7 @@ def read_line(text: str) -> Line:
         raise ChordError("line", text, "nothing was typed; write 5'10 x 20 1/2 x 2 5/8, 34.2 L")
     if len(text) > 200:
         raise ChordError("line", text[:200], "the line is longer than 200 characters")
-    rest = _plain(text)
+    rest = plain_text(text)
     named = _NAME.match(rest)
     if named and named[1].strip().lower() in ("x", "by"):
         named = None

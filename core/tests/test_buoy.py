@@ -293,3 +293,51 @@ def _broken(sound: bytes, way: int, draw: random.Random) -> bytes:
             return sound.decode().encode("utf-16")[: draw.randrange(100, 60_000)]
         case _:
             return bytes(draw.randrange(256) for _ in range(3000))
+
+
+class Kinds(TestCase):
+    """Files of other services and other years."""
+
+    def test_minutes_that_come_in_the_middle_of_a_year(self) -> None:
+        plain = "2005 06 01 00 280 7.5 9.0 1.00 11.00 7.20 305 1013 9 9 9 99\n"
+        more = "2005 06 01 02 00 280 7.5 9.0 1.40 12.00 7.40 310 1013 9 9 9 99\n"
+        found = read(plain + more, OLD_HEAD.replace("YY ", "YYYY "))
+        self.assertEqual(found.faulty, 0)
+        self.assertEqual(found.seas.height_m.tolist(), [1.0, 1.4])
+        self.assertEqual(found.seas.period_s.tolist(), [11.0, 12.0])
+        self.assertEqual(found.seas.from_deg.tolist(), [305.0, 310.0])
+
+    def test_columns_that_the_header_does_not_name_are_said_once(self) -> None:
+        lines = "".join(row(hour_of(2020, 5, 1) + i).rstrip() + " 12.5 3\n" for i in range(5))
+        found = read(lines)
+        self.assertEqual((found.readings, found.faulty), (5, 1))
+        self.assertIn("2 more columns", found.faults[0].says)
+
+    def test_swell_and_wind_waves_apart(self) -> None:
+        """A file of spectra: the period is that of the higher of the two."""
+        head = "#YY  MM DD hh mm WVHT  SwH  SwP  WWH  WWP SwD WWD  STEEPNESS  APD MWD\n"
+        head += "#yr  mo dy hr mn    m    m  sec    m  sec  -  degT     -      sec degT\n"
+        lines = "2024 03 01 10 00  1.8  1.6 13.3  0.7  5.0 WNW W    SWELL  8.1 285\n"
+        lines += "2024 03 01 11 00  1.5  0.6 12.1  1.4  6.2 WNW W    STEEP  5.4 270\n"
+        seas = read(lines, head).seas
+        self.assertEqual(seas.height_m.tolist(), [1.8, 1.5])
+        self.assertEqual(seas.period_s.tolist(), [13.3, 6.2])
+        self.assertEqual(seas.mean_period_s.tolist(), [8.1, 5.4])
+        self.assertEqual(seas.from_deg.tolist(), [285.0, 270.0])
+
+    def test_a_data_services_table(self) -> None:
+        """ERDDAP's CSV: names, units, then readings with NaN where nothing was measured."""
+        text = (
+            "station,longitude,latitude,time,wd,wspd,wvht,dpd,apd,mwd\n"
+            ",degrees_east,degrees_north,UTC,degrees_true,m s-1,m,s,s,degrees_true\n"
+            "X1,-4.1,47.9,2023-11-04T05:00:00Z,210,8.0,2.10,11.1,7.0,280\n"
+            "X1,-4.1,47.9,2023-11-04T06:00:00Z,NaN,NaN,2.30,NaN,7.2,281\n"
+        )
+        found = read(text, "")
+        self.assertEqual((found.readings, found.faulty), (2, 0))
+        self.assertEqual(found.seas.hour.tolist(), [hour_of(2023, 11, 4, 5), hour_of(2023, 11, 4, 6)])
+        self.assertEqual(found.seas.height_m.tolist(), [2.1, 2.3])
+        self.assertEqual(found.seas.wind_from_deg[0], 210)
+        self.assertTrue(np.isnan(found.seas.period_s[1]) and np.isnan(found.seas.wind_m_s[1]))
+        with self.assertRaisesRegex(ChordError, "names no column"):
+            read("time,salinity\n2023-11-04T05:00:00Z,35\n", "")

@@ -18,7 +18,7 @@ SIGNED = {
     "Marguerite Oake": ({"long soft-top"}, (74, 91)),
     "Piet Ostrander": ({"long soft-top", "mini-mal"}, (66, 86)),
     "Salome Firth": ({"performance shortboard", "all-rounder"}, (22, 26)),
-    "Dov Merrick": ({"performance fish", "mid-length", "performance twin", "single fin"}, (37, 43)),
+    "Dov Pellam": ({"performance fish", "mid-length", "performance twin", "single fin"}, (37, 43)),
     "Anselm Thorne": ({"step-up"}, (36, 44)),
     "Lotte Kehr": ({"river wide", "river fast"}, (29, 46)),
     "Yun Asaro": ({"all-rounder", "performance fish"}, (31, 37)),

@@ -1,4 +1,4 @@
-"""Ten thousand documents that somebody got wrong, at the verbs: an answer or a refusal, never a traceback."""
+"""Thousands of documents that somebody got wrong, at the verbs: an answer or a refusal, never a traceback."""
 
 import copy
 import io
@@ -8,6 +8,7 @@ from typing import Any
 from unittest import TestCase
 
 from chord_core.cli import run
+from tests import draws
 
 BOARD: dict[str, Any] = {
     "name": "x",
@@ -145,12 +146,13 @@ def spoiled(base: dict[str, Any], chance: random.Random) -> dict[str, Any]:
 
 
 class Doors(TestCase):
-    def test_ten_thousand_documents(self) -> None:
+    def test_thousands_of_documents(self) -> None:
         chance, answered = random.Random(20), {0: 0, 2: 0}
         # The verbs that search take a second each; the others see most of the documents.
         often = {"hull": 40, "water": 40, "ride": 20, "rank": 8, "compare": 3}
         verbs = [verb for verb in BASES for _ in range(often.get(verb, 1))]
-        for _ in range(10_000):
+        many = draws(10_000, 800)
+        for _ in range(many):
             verb = chance.choice(verbs)
             document, sink = spoiled(BASES[verb], chance), io.StringIO()
             text = json.dumps(document)
@@ -164,4 +166,4 @@ class Doors(TestCase):
                 error = answer["error"]
                 self.assertTrue(error["field"] and len(error["message"]) > 10, text)
                 self.assertIn("value", error)
-        self.assertGreater(min(answered.values()), 1000)
+        self.assertGreater(min(answered.values()), many / 10)

@@ -7,12 +7,13 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board
+from chord_core.documents.board import BottomZone
 from chord_core.fit.ordinary import board_at
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.guess import guess_family
 from chord_core.hull.hull import Hull, hull_of
-from chord_core.hull.label import labelled_hulls
+from chord_core.hull.label import check_label, labelled_hulls, labels_agree
 from chord_core.tables import families
 from chord_core.units import INCH_M
 from tests import tries
@@ -181,3 +182,49 @@ class BottomByZone(TestCase):
         self.assertAlmostEqual(
             bottom.deadrise_deg - plain.bottom.deadrise_deg, 0.65 * bottom.vee_rear_deg, places=6
         )
+
+
+class LabelsAndContours(TestCase):
+    """The label check is one, and a contour of the bottom is no fault of the label."""
+
+    ZONES = (
+        ("concave", 0.006),
+        ("double concave", 0.004),
+        ("vee", 0.005),
+        ("belly", 0.006),
+        ("vee with double concave", 0.004),
+        ("channels", 0.004),
+    )
+
+    def with_contour(self, shape: str, depth_m: float) -> Board:
+        zone = {
+            "from_tail_m": 0.25,
+            "shape": shape,
+            "depth_m": depth_m,
+            "count": 4 if shape == "channels" else None,
+        }
+        board = inches("all-rounder", 72, 20, 2.5)
+        return board.model_copy(update={"bottom": (BottomZone(**zone),)})
+
+    def test_a_label_two_percent_off_agrees_everywhere(self) -> None:
+        for shape, depth in self.ZONES:
+            bare = self.with_contour(shape, depth)
+            litres = float(hull_of(fleet_of([bare])).litres[0])
+            for share in (0.96, 1.0, 1.02, 1.05):
+                board = bare.model_copy(update={"stated_litres": round(share * litres, 1)})
+                hull = labelled_hulls([board])
+                with self.subTest(shape=shape, share=share):
+                    self.assertIs(check_label(hull_of(fleet_of([board])), board.stated_litres).agrees, True)
+                    self.assertEqual(labels_agree([board], hull), (True,))
+                    self.assertAlmostEqual(float(hull.litres[0]), board.stated_litres, places=3)
+
+    def test_a_label_far_off_disagrees_everywhere(self) -> None:
+        for shape, depth in self.ZONES:
+            bare = self.with_contour(shape, depth)
+            litres = float(hull_of(fleet_of([bare])).litres[0])
+            for share in (0.7, 1.4):
+                board = bare.model_copy(update={"stated_litres": round(share * litres, 1)})
+                hull = labelled_hulls([board])
+                self.assertIs(check_label(hull_of(fleet_of([board])), board.stated_litres).agrees, False)
+                self.assertEqual(labels_agree([board], hull), (False,))
+                self.assertAlmostEqual(float(hull.litres[0]), litres, places=6)

@@ -17,7 +17,7 @@ from chord_core.hull.stations import SHARE
 from chord_core.hull.tape import NINE_IN_TEN, litres_sd, tape_of
 from chord_core.ride.still import still_of
 from chord_core.tables import families
-from tests import tries
+from tests import draws, tries
 from tests.strategies import boards, inches
 from tests.test_hull import EXPECTED
 
@@ -94,10 +94,10 @@ def under_the_tape(true: Board, apart: float, rng: np.random.Generator) -> Board
 
 class Litres(TestCase):
     def test_come_back_and_the_band_holds_them_nine_times_in_ten(self) -> None:
-        """500 boards off their families, the tape off by 2 mm, measured every foot."""
+        """Boards off their families, the tape off by 2 mm, measured every foot."""
         rng, names = np.random.default_rng(6), list(families())
         off, held = [], []
-        for i in range(500):
+        for i in range(draws(500, 120)):
             true = off_family(names[i % len(names)], rng)
             found, wanted = tape_of(under_the_tape(true, FOOT, rng)), float(hulls_of([true]).litres[0])
             off.append(abs(found.litres / wanted - 1))
@@ -109,7 +109,7 @@ class Litres(TestCase):
     def test_every_half_foot_nine_in_ten_are_within_one_and_a_half_percent(self) -> None:
         rng, names = np.random.default_rng(7), list(families())
         off = []
-        for i in range(200):
+        for i in range(draws(200, 60)):
             true = off_family(names[i % len(names)], rng)
             found = tape_of(under_the_tape(true, FOOT / 2, rng))
             off.append(abs(found.litres / float(hulls_of([true]).litres[0]) - 1))
@@ -127,7 +127,7 @@ class Litres(TestCase):
             curves = board.width_m * round_, board.thickness_m * round_, 0.05 * (2 * SHARE - 1) ** 2
             solid = 0.80 * 2 / 3 * board.length_m * board.width_m * board.thickness_m * 1e3
             ends = np.array([0, 2 * INCH, board.length_m - 2 * INCH, board.length_m])
-            for draw in range(21):
+            for draw in range(draws(21, 9)):
                 tape_m = TAPE_M if draw else 0.0
                 rows = stations(board, curves, FOOT / 2, rng, tape_m)
                 rows += read_at(board, curves, ends, rng, tape_m)

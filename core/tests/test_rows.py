@@ -16,7 +16,7 @@ from chord_core.ride.rows import joined, picked
 from chord_core.ride.span import span_of
 from chord_core.ride.works import SLOPE_UNSURE, Riding, riding_of, together
 from chord_core.water.face import Face
-from tests import tries
+from tests import draws, tries
 from tests.strategies import boards
 
 SURFER = Surfer(mass_kg=72, rung="trimming")
@@ -72,7 +72,7 @@ class First(TestCase):
         assert case
         return riding_of(labelled_hulls(some), fins_of(some), case.rider, case.spot, fast)
 
-    @given(FLEETS, st.sampled_from(WATERS), st.booleans())
+    @given(FLEETS, st.sampled_from(WATERS), st.booleans() if draws(1, 0) else st.just(True))
     @tries(6)
     def test_the_first_boards_do_what_they_do_alone(
         self, some: list[Board], water: Water, fast: bool

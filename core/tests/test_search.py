@@ -19,7 +19,7 @@ from chord_core.fit.windows import FRACTION_M
 from chord_core.hull.describe import describe_hull
 from chord_core.tables import families
 from chord_core.units import INCH_M
-from tests import tries
+from tests import draws, tries
 from tests.strategies import inches, surfers, waters
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
@@ -65,7 +65,7 @@ class Solve(TestCase):
                 self.assertLessEqual(fit_in(case, None, rack).max(), 1.01 * solved.fit)
 
     def test_lies_inside_the_windows_of_its_family(self) -> None:
-        for surfer, water in demo_fittings():
+        for surfer, water in demo_fittings()[:: draws(1, 2)]:
             with self.subTest(surfer.name):
                 solved = self.solved(surfer, water)
                 kinds = {k.family: k for k in size(SizeRequest(surfer=surfer, water=water)).families}

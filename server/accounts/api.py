@@ -12,7 +12,7 @@ from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from accounts import services
+from accounts import services, sign_in
 from accounts.documents import Me, Session, SignIn
 from accounts.scope import ShopView, answer
 from chord_core.documents import parse
@@ -54,7 +54,7 @@ class SessionView(APIView):
     def post(self, request: Request) -> HttpResponse:
         """Sign in."""
         given = parse(SignIn, request.data)
-        services.sign_in(request._request, given.username, given.password)
+        sign_in.sign_in(request._request, given.username, given.password)
         request.user = request._request.user
         return answer(_session(request))
 

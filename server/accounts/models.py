@@ -1,6 +1,8 @@
 """People and shops."""
 
+from django.contrib.auth.hashers import check_password
 from django.contrib.auth.models import AbstractUser
+from django.contrib.auth.password_validation import validate_password
 from django.db import models
 
 
@@ -41,6 +43,25 @@ class User(AbstractUser):
                 condition=models.Q(faces__in=["words", "face", "back"]), name="user_faces_known"
             ),
         ]
+
+    def set_password(self, raw_password: str | None) -> None:
+        """Take a password that keeps the rules, whichever way it comes in; None takes the old one away.
+
+        Raises:
+            ValidationError: it breaks a rule.
+        """
+        if raw_password is not None:
+            validate_password(raw_password, self)
+        super().set_password(raw_password)
+
+    def check_password(self, raw_password: str) -> bool:
+        """Whether this is the password; one from before the rules, hashed in an older way, is hashed anew."""
+
+        def hash_anew(raw: str) -> None:
+            super(User, self).set_password(raw)
+            self.save(update_fields=["password"])
+
+        return check_password(raw_password, self.password, hash_anew)
 
 
 class ShopQuerySet(models.QuerySet):

@@ -1,19 +1,61 @@
 """The one place where a view's queries are cut to the shop of the signed-in person."""
 
-from typing import TypeVar
+from typing import Any, TypeVar
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from pydantic import BaseModel
+from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from accounts.models import Shop, ShopOwned, ShopQuerySet
+from chord_core.errors import ChordError
+from chord_core.spoken import speaking
 
 OwnedT = TypeVar("OwnedT", bound=ShopOwned)
 
 
+#: Words behind the question mark by view and method, as they were described.
+_known_words: dict[tuple[type, str], frozenset[str]] = {}
+
+
+def _query_words(view: APIView, method: str) -> frozenset[str] | None:
+    """Words that an address takes behind its question mark, as its description lists them; None where it is
+    not described."""
+    key = (type(view), method)
+    if key not in _known_words:
+        schema = getattr(getattr(view, method, None), "kwargs", {}).get("schema")
+        if schema is None:
+            return None
+        described = schema()
+        described.view, described.method = view, method.upper()
+        _known_words[key] = frozenset(word.name for word in described.get_override_parameters())
+    return _known_words[key]
+
+
 class ShopView(APIView):
-    """A view that sees one shop only."""
+    """A view that sees one shop only, and speaks in the units of who asks."""
+
+    def dispatch(self, request: Any, *args: Any, **kwargs: Any) -> Any:
+        """Answer in the units that the person chose."""
+        user = request.user
+        with speaking(getattr(user, "units", "metric"), getattr(user, "masses", "kg")):
+            return super().dispatch(request, *args, **kwargs)
+
+    def initial(self, request: Request, *args: Any, **kwargs: Any) -> None:
+        """Let in who may ask; refuse words behind the question mark that nobody reads.
+
+        Raises:
+            ChordError: names such a word, and those that there are.
+        """
+        super().initial(request, *args, **kwargs)
+        method = "get" if request.method == "HEAD" else str(request.method).lower()
+        known = _query_words(self, method)
+        unknown = sorted(set(request.query_params) - known) if known is not None else []
+        if unknown:
+            there = f"there are {', '.join(sorted(known or ()))}" if known else "there are none here"
+            says = f"“{unknown[0]}” is no word of this address; {there}"
+            raise ChordError(unknown[0], request.query_params[unknown[0]], says)
 
     @property
     def shop(self) -> Shop:

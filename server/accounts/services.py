@@ -3,25 +3,13 @@
 import ipaddress
 
 from django.conf import settings
-from django.contrib.auth import authenticate, login
+from django.contrib.auth import login
 from django.http import HttpRequest
 
 from accounts.models import User
 from chord_core.errors import ChordError
 
 BACKEND = "accounts.backend.PersonBackend"
-
-
-def sign_in(request: HttpRequest, username: str, password: str) -> None:
-    """Sign a person in.
-
-    Raises:
-        ChordError: name or password is wrong, or the account is locked after repeated failures.
-    """
-    user = authenticate(request, username=username, password=password)
-    if user is None:
-        raise ChordError("password", None, "This name and password do not go together.")
-    login(request, user)
 
 
 def _is_loopback(host: str) -> bool:

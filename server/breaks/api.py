@@ -26,6 +26,7 @@ from breaks.now import now_at
 from chord_core.documents import parse
 from chord_core.documents.climate import CalibrateResult, HoursAsked, Seen
 from chord_core.errors import ChordError
+from chord_core.water import river
 
 #: The question of a climate as an address writes it.
 ASKED = [
@@ -168,6 +169,7 @@ class FlowsView(ShopView):
     """What a river's gauge measured."""
 
     parser_classes = [MultiPartParser]
+    most_bytes = river.MOST_BYTES + 4096
 
     @extend_schema(request={"multipart/form-data": OpenApiTypes.OBJECT}, responses=FlowsRead)
     def post(self, request: Request, pk: int) -> HttpResponse:

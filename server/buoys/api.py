@@ -15,6 +15,8 @@ from chord_core.errors import ChordError
 
 #: Most files at once.
 _MOST_FILES = 40
+#: Most bytes of them together; ten years of readings every hour are 8 MB, packed 2.
+_MOST_BYTES = 128 * 2**20
 
 
 class BuoysView(ShopView):
@@ -57,6 +59,7 @@ class BuoyFilesView(ShopView):
     """What a buoy measured, in and out."""
 
     parser_classes = [MultiPartParser]
+    most_bytes = _MOST_BYTES
 
     @extend_schema(
         request={"multipart/form-data": OpenApiTypes.OBJECT},

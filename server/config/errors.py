@@ -5,13 +5,16 @@
 
 from typing import Any
 
-from django.core.exceptions import PermissionDenied
+from django.conf import settings
+from django.core.exceptions import PermissionDenied, RequestDataTooBig
 from django.http import Http404
 from rest_framework import exceptions, status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
 from chord_core.errors import ChordError
+from config.logs import AWAY
+from config.parsers import TooLarge
 
 
 class Stale(Exception):
@@ -20,6 +23,10 @@ class Stale(Exception):
     def __init__(self, current: dict[str, Any]) -> None:
         super().__init__("changed meanwhile")
         self.current = current
+
+
+DATABASE_AWAY = "The database does not answer at the moment: nothing is lost, try again."
+_TOO_OLD = "This page is too old: load it again and sign in."
 
 
 def _document(field: str, value: Any, message: str) -> dict[str, Any]:
@@ -42,9 +49,16 @@ def answer(error: Exception, context: dict[str, Any]) -> Response | None:
     if isinstance(error, Stale):
         document = _document("version", None, "Somebody else changed this meanwhile.")
         return Response({**document, "current": error.current}, status=status.HTTP_409_CONFLICT)
+    if isinstance(error, AWAY):
+        return Response(_document("server", None, DATABASE_AWAY), status=status.HTTP_503_SERVICE_UNAVAILABLE)
+    if isinstance(error, RequestDataTooBig):
+        error = TooLarge(settings.DATA_UPLOAD_MAX_MEMORY_SIZE)
     if isinstance(error, PermissionDenied):
         error = exceptions.PermissionDenied()
     response = exception_handler(error, context)
     if response is not None:
-        response.data = _document("request", None, _message(error))
+        # A token that is missing or too old is told apart: the page has to be loaded again.
+        csrf = isinstance(error, exceptions.PermissionDenied) and "CSRF" in str(error.detail)
+        field, message = ("csrf", _TOO_OLD) if csrf else ("request", _message(error))
+        response.data = _document(field, None, message)
     return response

@@ -5,6 +5,7 @@ CHORD_SECRET_KEY       the signing key (needed unless CHORD_DEBUG)
 CHORD_HOSTS            names the server answers to, comma separated; default 127.0.0.1,localhost
 CHORD_HTTPS            whether it stands behind https; default true. `./chord start` on loopback: false
 CHORD_DEMO             whether the demo shop may be opened with one button, on loopback; default false
+CHORD_PROXIES          how many proxies of one's own stand before it; default 0
 CHORD_TRUSTED_ORIGINS  origins allowed to post behind a proxy, comma separated
 CHORD_LOG_LEVEL        default INFO
 """
@@ -13,6 +14,8 @@ from pathlib import Path
 
 import environ
 from csp.constants import NONCE, NONE, SELF
+
+from config import VERSION
 
 BASE = Path(__file__).resolve().parent.parent
 ROOT = BASE.parent
@@ -49,12 +52,16 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
+    "accounts.middleware.SlidingSession",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "config.middleware.BoundedBody",
 ]
+#: Addresses end in a slash; one without is told so, for a redirect would lose what was posted.
+APPEND_SLASH = False
 
 ROOT_URLCONF = "config.urls"
 WSGI_APPLICATION = "config.wsgi.application"
@@ -88,8 +95,15 @@ AXES_FAILURE_LIMIT = 5
 AXES_COOLOFF_TIME = 0.25
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
 AXES_LOCKOUT_CALLABLE = "accounts.api.locked_out"
+AXES_CLIENT_IP_CALLABLE = "accounts.sign_in.client_address"
+#: Wrong passwords from one address, whatever names were tried, before it has to wait as long.
+ADDRESS_FAILURE_LIMIT = 20
+#: How many proxies of one's own stand before the server; each adds an address to X-Forwarded-For.
+PROXIES = env.int("CHORD_PROXIES", default=0)
 AXES_RESET_ON_SUCCESS = True
 AXES_ENABLE_ACCESS_FAILURE_LOG = False
+
+TEST_RUNNER = "config.test_runner.TimedRunner"
 
 LANGUAGE_CODE = "en"
 TIME_ZONE = "UTC"
@@ -112,12 +126,14 @@ STORAGES = {
 #: The build names its files by hash, so they may be kept for ever.
 WHITENOISE_IMMUTABLE_FILE_TEST = r"^.+-[\w-]{8}\.\w+$"
 
-SESSION_COOKIE_SECURE = True
-CSRF_COOKIE_SECURE = True
+#: On loopback without https a plain client can sign in too.
+SESSION_COOKIE_SECURE = HTTPS
+CSRF_COOKIE_SECURE = HTTPS
 SESSION_COOKIE_HTTPONLY = True
 CSRF_COOKIE_HTTPONLY = True
 SESSION_COOKIE_SAMESITE = "Lax"
 SESSION_COOKIE_AGE = 60 * 60 * 24 * 14
+#: From the last day on which it was used (accounts.middleware).
 CSRF_FAILURE_VIEW = "config.views.csrf_failure"
 SECURE_SSL_REDIRECT = HTTPS
 SECURE_HSTS_SECONDS = 60 * 60 * 24 * 365 if HTTPS else 0
@@ -142,18 +158,19 @@ CONTENT_SECURITY_POLICY = {
 }
 
 REST_FRAMEWORK = {
-    "DEFAULT_AUTHENTICATION_CLASSES": ["rest_framework.authentication.SessionAuthentication"],
+    "DEFAULT_AUTHENTICATION_CLASSES": ["accounts.authentication.PersonAuthentication"],
     "DEFAULT_PERMISSION_CLASSES": ["accounts.permissions.HasShop"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
-    "DEFAULT_PARSER_CLASSES": ["rest_framework.parsers.JSONParser"],
-    "DEFAULT_SCHEMA_CLASS": "drf_spectacular.openapi.AutoSchema",
+    "DEFAULT_PARSER_CLASSES": ["config.parsers.DocumentParser"],
+    "DEFAULT_SCHEMA_CLASS": "config.openapi.ChordSchema",
     "EXCEPTION_HANDLER": "config.errors.answer",
     "UNAUTHENTICATED_USER": "django.contrib.auth.models.AnonymousUser",
 }
 SPECTACULAR_SETTINGS = {
     "TITLE": "Chord",
     "DESCRIPTION": "Boards, surfers and the waves they really get.",
-    "VERSION": "0.1.0",
+    "VERSION": VERSION,
+    "OAS_VERSION": "3.1.0",
     "SERVE_INCLUDE_SCHEMA": False,
     "SCHEMA_PATH_PREFIX": r"/api/",
     "COMPONENT_SPLIT_PATCH": False,
@@ -163,7 +180,8 @@ SPECTACULAR_SETTINGS = {
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "filters": {"away": {"()": "config.logs.DatabaseAway"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "filters": ["away"]}},
     "loggers": {"django": {"level": env.str("CHORD_LOG_LEVEL", default="INFO")}},
     "root": {"handlers": ["console"], "level": env.str("CHORD_LOG_LEVEL", default="INFO")},
 }

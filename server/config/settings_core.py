@@ -4,3 +4,4 @@ SECRET_KEY = "the core signs nothing"
 INSTALLED_APPS: list[str] = []
 DATABASES: dict[str, dict[str, str]] = {}
 USE_TZ = True
+TEST_RUNNER = "config.test_runner.TimedRunner"

@@ -11,6 +11,7 @@ from rack import api as rack
 
 urlpatterns = [
     path("api/health/", views.health, name="health"),
+    path("api/openapi.json", views.openapi, name="openapi"),
     path("api/session/", accounts.SessionView.as_view(), name="session"),
     path("api/session/demo/", accounts.DemoView.as_view(), name="demo"),
     path("api/me/", accounts.MeView.as_view(), name="me"),
@@ -18,6 +19,7 @@ urlpatterns = [
     path("api/line/", rack.LineView.as_view(), name="line"),
     path("api/boards/", rack.BoardsView.as_view(), name="boards"),
     path("api/boards/<int:pk>/", rack.BoardView.as_view(), name="board"),
+    path("api/boards/<int:pk>/back/", rack.BoardBackView.as_view(), name="board-back"),
     path("api/boards/<int:pk>/sheet/", rack.SheetView.as_view(), name="sheet"),
     path("api/boards/<int:pk>/trade-in/", rack.TradeInView.as_view(), name="trade-in"),
     path("api/boards/<int:pk>/range/", rack.RangeView.as_view(), name="range"),
@@ -55,6 +57,7 @@ urlpatterns = [
     path("api/buoys/<int:pk>/hours/", buoys.BuoyFilesView.as_view(), name="buoy-hours"),
     path("api/fittings/", fittings.FittingsView.as_view(), name="fittings"),
     path("api/fittings/<int:pk>/", fittings.FittingView.as_view(), name="fitting"),
+    path("api/fittings/<int:pk>/back/", fittings.FittingBackView.as_view(), name="fitting-back"),
     path("api/fittings/<int:pk>/windows/", fittings.WindowsView.as_view(), name="windows"),
     path("api/fittings/<int:pk>/doubts/", fittings.DoubtsView.as_view(), name="doubts"),
     path("api/fittings/import/", fittings.ImportView.as_view(), name="import"),
@@ -66,5 +69,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
     path("api/fittings/<int:pk>/worth/", fittings.WorthView.as_view(), name="worth"),
     path("api/fittings/<int:pk>/hand-out.pdf", fittings.HandOutView.as_view(), name="hand-out"),
+    re_path(r"^api(/.*)?$", views.no_such_address, name="no-such-address"),
     re_path(r"^(?!api/|static/).*$", views.page, name="page"),
 ]
+handler500 = "config.views.broken"

@@ -1,5 +1,6 @@
 """The page, the health address and what is answered when a form's token is missing."""
 
+import sys
 from functools import lru_cache
 
 from django.conf import settings
@@ -7,6 +8,10 @@ from django.db import connection
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
+
+from config.errors import DATABASE_AWAY
+from config.logs import AWAY
+from config.middleware import refused
 
 
 @lru_cache(maxsize=1)
@@ -21,6 +26,17 @@ def page(request: HttpRequest) -> HttpResponse:
     return HttpResponse(_page().replace("__NONCE__", str(request.csp_nonce)))
 
 
+@lru_cache(maxsize=1)
+def _openapi() -> bytes:
+    return (settings.ROOT / "docs" / "openapi.json").read_bytes()
+
+
+@require_safe
+def openapi(request: HttpRequest) -> HttpResponse:
+    """The description of the API (OpenAPI 3.1), as it lies in the repository; a test holds it to the code."""
+    return HttpResponse(_openapi(), content_type="application/json")
+
+
 @require_safe
 @never_cache
 def health(request: HttpRequest) -> JsonResponse:
@@ -33,7 +49,23 @@ def health(request: HttpRequest) -> JsonResponse:
     return JsonResponse({"server": "ok", "database": "ok"})
 
 
+def no_such_address(request: HttpRequest, rest: str | None = None) -> JsonResponse:
+    """An address of the API that there is not; one without its last slash is told so."""
+    path = request.path
+    slash = "" if path.endswith("/") else f" Addresses end in a slash: {path}/"
+    return refused(404, "request", f"There is no address {path}.{slash}")
+
+
+def broken(request: HttpRequest) -> HttpResponse:
+    """A fault of ours, or a database that is away: JSON where the API was asked."""
+    status, message = 500, "Something went wrong on our side; what was sent is not kept."
+    if isinstance(sys.exc_info()[1], AWAY):
+        status, message = 503, DATABASE_AWAY
+    if request.path.startswith("/api/"):
+        return refused(status, "server", message)
+    return HttpResponse(message, status=status, content_type="text/plain; charset=utf-8")
+
+
 def csrf_failure(request: HttpRequest, reason: str = "") -> JsonResponse:
     """A post without the page's token."""
-    message = "This page is too old: load it again and sign in."
-    return JsonResponse({"error": {"field": "csrf", "value": None, "message": message}}, status=403)
+    return refused(403, "csrf", "This page is too old: load it again and sign in.")

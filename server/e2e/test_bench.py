@@ -75,7 +75,7 @@ class Bench(BrowserCase):
 
     def test_the_verdict_says_how_sure_it_is(self) -> None:
         self.open_demo()
-        self.wait_text("[data-doubts]", "draws")
+        self.wait_text("[data-doubts]", "tries")
 
     def test_a_board_that_is_not_yet_says_so_and_why(self) -> None:
         self.open_demo()
@@ -105,7 +105,7 @@ class Bench(BrowserCase):
 
     def test_schools_say_their_reasons_and_where_they_disagree(self) -> None:
         self.open_demo()
-        self.open_ticket("Dov Merrick")
+        self.open_ticket("Dov Pellam")
         self.wait_text(".reasons", "will not catch")
         titles = [title.get_attribute("textContent") for title in self.all(".ruler svg g > title")]
         self.assertEqual(

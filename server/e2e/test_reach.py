@@ -15,7 +15,7 @@ SURFERS = (
     "Marguerite Oake",
     "Piet Ostrander",
     "Salome Firth",
-    "Dov Merrick",
+    "Dov Pellam",
     "Anselm Thorne",
     "Lotte Kehr",
     "Yun Asaro",

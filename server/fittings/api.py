@@ -4,6 +4,7 @@ import json
 from collections.abc import Callable
 
 from django.http import Http404, HttpResponse
+from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
@@ -114,9 +115,19 @@ class FittingView(ShopView):
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> HttpResponse:
-        """Throw the ticket away; the surfer stays known."""
-        self.own_or_404(Fitting, pk).delete()
+        """Throw the ticket away; it can be taken back, and the surfer stays known."""
+        services.throw_away(self.own_or_404(Fitting, pk))
         return HttpResponse(status=204)
+
+
+class FittingBackView(ShopView):
+    """A ticket that was thrown away."""
+
+    @extend_schema(request=None, responses=FittingOut)
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Take it back."""
+        fitting = get_object_or_404(Fitting.every.of(self.shop), pk=pk)
+        return answer(services.as_document(services.take_back(fitting)))
 
 
 class WindowsView(ShopView):

@@ -4,17 +4,26 @@ from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
-from accounts.models import ShopOwned
+from accounts.models import ShopOwned, ShopQuerySet
 from breaks.models import Break
 from rack.models import Board
 from surfers.models import Surfer
+
+
+class KeptFittings(models.Manager.from_queryset(ShopQuerySet)):  # type: ignore[misc]
+    """Tickets that were not thrown away."""
+
+    def get_queryset(self) -> ShopQuerySet:
+        """Only what is kept."""
+        return super().get_queryset().filter(thrown_at__isnull=True)
 
 
 class Fitting(ShopOwned):
     """One surfer's ticket: their facts and water as said this time, the target, what is on the bench.
 
     ``version`` counts changes, so that two people at one ticket do not overwrite each other.
-    ``tables_version`` names the tables of numbers with which the answer was last made.
+    ``tables_version`` names the tables of numbers with which the answer was last made. ``thrown_at``: when it
+    was thrown away; it can be taken back.
     """
 
     surfer = models.ForeignKey(Surfer, on_delete=models.CASCADE, related_name="fittings")
@@ -32,6 +41,10 @@ class Fitting(ShopOwned):
     )
     created_at = models.DateTimeField(auto_now_add=True)
     updated_at = models.DateTimeField(auto_now=True)
+    thrown_at = models.DateTimeField(null=True)
+
+    objects = KeptFittings()
+    every = ShopQuerySet.as_manager()
 
     class Meta:
         ordering = ["pk"]

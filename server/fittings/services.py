@@ -318,6 +318,19 @@ def change_fitting(shop: Shop, pk: int, patch: FittingPatch) -> Fitting:
     return fitting
 
 
+def throw_away(fitting: Fitting) -> None:
+    """Throw a ticket away; it is kept for whoever wants it back."""
+    fitting.thrown_at = timezone.now()
+    fitting.save(update_fields=["thrown_at"])
+
+
+def take_back(fitting: Fitting) -> Fitting:
+    """Take a ticket back that was thrown away."""
+    fitting.thrown_at = None
+    fitting.save(update_fields=["thrown_at"])
+    return fitting
+
+
 def worth_of(fitting: Fitting, asked: HoursAsked) -> Worth:
     """Days worth going at a ticket's break.
 

@@ -3,6 +3,8 @@
 from typing import Any
 
 from django.http import HttpResponse, StreamingHttpResponse
+from django.http.response import HttpResponseBase
+from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.parsers import BaseParser
@@ -15,12 +17,13 @@ from chord_core.hull.describe import describe_hull
 from chord_core.hull.tape import tape_of
 from rack import csv_read, photograph, services
 from rack.bring_in import bring_in, read_file
-from rack.csv_write import write_rack
+from rack.csv_write import rack_rows, write_rack
 from rack.documents import (
     BoardIn,
     BoardList,
     BoardOut,
     BoardPut,
+    LeftAs,
     LineIn,
     LineOut,
     ReadOut,
@@ -31,11 +34,14 @@ from rack.documents import (
 from rack.exports import dxf_of, svg_of
 from rack.find import MEASURES, Find, Found, find_boards, find_of
 from rack.gauge import GaugeOut, read_gauge
-from rack.hanging import board_from, change_board, hang
+from rack.hanging import board_from, change_board, hang, hang_again, take_down
 from rack.models import Board
 from rack.sheets import Beside, Sheet, TradeIn, TradeInOf, beside_of, range_for, sheet_of, trade_in_of
+from rack.workbook import workbook_of
 
 _SCALE = tuple(photograph.ScaleOf.model_fields)
+#: What a workbook is called on its way.
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 _MANY = ("families", "stocks", "builds")
 #: The question of a search as an address writes it.
 _FINDS = [
@@ -61,7 +67,9 @@ class LineView(ShopView):
     @extend_schema(request=LineIn, responses=LineOut)
     def post(self, request: Request) -> HttpResponse:
         """Read a line of dims."""
-        return answer(services.read_dims(parse(LineIn, request.data).text))
+        given = parse(LineIn, request.data)
+        read = services.read_rough if given.rough else services.read_dims
+        return answer(read(given.text))
 
 
 class BoardsView(ShopView):
@@ -118,11 +126,26 @@ class BoardView(ShopView):
         row = change_board(self.shop, pk, parse(BoardPut, request.data), request.user)
         return answer(_one(self, row.pk))
 
-    @extend_schema(responses={204: None})
+    @extend_schema(
+        parameters=[OpenApiParameter("left_as", OpenApiTypes.STR, enum=["sold", "taken down"])],
+        responses={204: None},
+    )
     def delete(self, request: Request, pk: int) -> HttpResponse:
-        """Take it out of the rack."""
-        self.own_or_404(Board, pk).delete()
+        """Take it out of the rack: sold, or taken down where nothing is said. It can be hung again."""
+        self.own_or_404(Board, pk)
+        given = parse(LeftAs, {"left_as": request.query_params.get("left_as", "taken down")})
+        take_down(self.shop, pk, given.left_as, request.user)
         return HttpResponse(status=204)
+
+
+class BoardBackView(ShopView):
+    """A board that was sold or taken down."""
+
+    @extend_schema(request=None, responses=BoardOut)
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Hang it again."""
+        get_object_or_404(Board.every.of(self.shop), pk=pk)
+        return answer(_one(self, hang_again(self.shop, pk, request.user).pk))
 
 
 class SheetView(ShopView):
@@ -220,29 +243,18 @@ class FileParser(BaseParser):
     """Takes a file as it comes."""
 
     media_type = "*/*"
-    most = csv_read.MOST_BYTES
 
     def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> bytes:
-        """Read it, up to one byte more than is allowed."""
-        return bytes(stream.read(self.most + 1))
-
-
-class TableParser(FileParser):
-    """Takes a table."""
-
-    media_type = "text/csv"
-
-
-class PictureParser(FileParser):
-    """Takes a picture."""
-
-    most = photograph.MOST_BYTES
+        """Read it, up to one byte more than its view takes."""
+        view = (parser_context or {})["view"]
+        return bytes(stream.read(view.most_bytes + 1))
 
 
 class PhotographView(ShopView):
     """The outline of a board out of a picture."""
 
-    parser_classes = [PictureParser]
+    parser_classes = [FileParser]
+    most_bytes = photograph.MOST_BYTES
 
     @extend_schema(
         parameters=[
@@ -267,14 +279,22 @@ class PhotographView(ShopView):
 class TableView(ShopView):
     """Tables of boards, in and out."""
 
-    parser_classes = [TableParser]
+    parser_classes = [FileParser]
+    most_bytes = csv_read.MOST_BYTES
 
     @extend_schema(
-        parameters=[OpenApiParameter("separator", OpenApiTypes.STR, description="semicolon, else comma")],
-        responses={(200, "text/csv"): OpenApiTypes.STR},
+        parameters=[
+            OpenApiParameter("separator", OpenApiTypes.STR, enum=["comma", "semicolon"]),
+            OpenApiParameter("form", OpenApiTypes.STR, enum=["csv", "xlsx"]),
+        ],
+        responses={(200, "text/csv"): OpenApiTypes.STR, (200, XLSX): OpenApiTypes.BINARY},
     )
-    def get(self, request: Request) -> StreamingHttpResponse:
-        """Send the rack as CSV."""
+    def get(self, request: Request) -> HttpResponseBase:
+        """Send the rack as CSV or as a workbook."""
+        if request.query_params.get("form") == "xlsx":
+            book = HttpResponse(workbook_of(rack_rows(self.shop)), content_type=XLSX)
+            book["Content-Disposition"] = 'attachment; filename="rack.xlsx"'
+            return book
         lines = write_rack(self.shop, request.query_params.get("separator") == "semicolon")
         response = StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8")
         response["Content-Disposition"] = 'attachment; filename="rack.csv"'
@@ -282,7 +302,7 @@ class TableView(ShopView):
 
     @extend_schema(
         parameters=[OpenApiParameter("accept", OpenApiTypes.BOOL)],
-        request={"text/csv": OpenApiTypes.STR},
+        request={"text/csv": OpenApiTypes.STR, XLSX: OpenApiTypes.BINARY},
         responses={(200, "application/x-ndjson"): ReadOut},
     )
     def post(self, request: Request) -> StreamingHttpResponse:

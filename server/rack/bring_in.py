@@ -142,6 +142,7 @@ def _reading(shop: Shop, table: Table) -> Iterator[str]:
     read = ReadOut(
         rows=tuple(shown),
         left_out=table.left_out,
+        notes=table.notes,
         bad=sum(bool(row.faults) for row in shown),
         new=sum(row.new for row in shown),
     )

@@ -22,37 +22,46 @@ from rack.models import today
 DIMS = ("length", "width", "thickness")
 #: Words for a column's head, the plain one first; what is written is the plain one.
 HEADS = {
-    "number": ("number", "no", "no.", "nr", "sku", "id", "stock number", "article"),
-    "name": ("name", "model", "board"),
-    "line": ("line", "dims", "dimensions", "size"),
-    "family": ("family", "kind", "type", "category"),
-    "length": ("length", "l"),
-    "width": ("width", "w"),
-    "thickness": ("thickness", "thick", "t"),
-    "litres": ("litres", "liters", "volume", "vol", "litre"),
-    "nose_width": ("nose width", "nose"),
-    "tail_width": ("tail width", "tail"),
+    "number": ("number", "no", "no.", "nr", "nr.", "sku", "id", "stock number", "article", "article number",
+               "item number", "variant sku", "artikelnummer", "artikelnr", "art.-nr.", "art. nr.", "nummer",
+               "référence", "reference", "réf", "réf.", "ref", "numéro"),
+    "name": ("name", "model", "board", "title", "product", "product name", "item", "item name",
+             "description", "modell", "bezeichnung", "brett", "artikel", "nom", "modèle", "modele",
+             "planche", "désignation"),
+    "line": ("line", "dims", "dimensions", "size", "maße", "masse", "größe", "taille", "dims (l x w x t)"),
+    "family": ("family", "kind", "type", "category", "product type", "typ", "art", "kategorie", "famille",
+               "catégorie"),
+    "length": ("length", "l", "länge", "laenge", "longueur", "long"),
+    "width": ("width", "w", "breite", "largeur", "larg"),
+    "thickness": ("thickness", "thick", "t", "dicke", "stärke", "staerke", "épaisseur", "epaisseur", "ép."),
+    "litres": ("litres", "liters", "volume", "vol", "litre", "liter", "volumen"),
+    "nose_width": ("nose width", "nose", "nosebreite", "largeur nose"),
+    "tail_width": ("tail width", "tail", "tailbreite", "largeur tail"),
     "nose_rocker": ("nose rocker",),
     "tail_rocker": ("tail rocker",),
-    "weight": ("weight", "mass", "board weight"),
-    "build": ("build", "construction", "material"),
-    "setup": ("fins", "fin setup", "setup", "set-up"),
-    "box_type": ("fin boxes", "boxes", "box", "box type", "fin box"),
-    "fins_included": ("fins included", "with fins"),
+    "weight": ("weight", "mass", "board weight", "gewicht", "poids"),
+    "build": ("build", "construction", "material", "bauweise", "bauart", "matériau"),
+    "setup": ("fins", "fin setup", "setup", "set-up", "finnen", "dérives", "ailerons"),
+    "box_type": ("fin boxes", "boxes", "box", "box type", "fin box", "finnenkasten", "boîtiers"),
+    "fins_included": ("fins included", "with fins", "mit finnen", "avec dérives"),
     "pad": ("pad", "traction"),
-    "price": ("price", "rrp", "retail", "price new"),
-    "stock": ("stock", "state", "new or used", "status"),
-    "condition": ("condition", "grade"),
-    "colour": ("colour", "color"),
+    "price": ("price", "rrp", "retail", "price new", "variant price", "sale price", "unit price", "preis",
+              "vk", "verkaufspreis", "uvp", "prix", "prix ttc", "tarif"),
+    "stock": ("stock", "state", "new or used", "status", "bestand", "neu oder gebraucht", "état du stock"),
+    "condition": ("condition", "grade", "zustand", "état", "etat"),
+    "colour": ("colour", "color", "farbe", "couleur"),
     "more": ("more",),
-    "hung_on": ("in the shop since", "hung on", "since", "date", "received", "arrived"),
-}
+    "hung_on": ("in the shop since", "hung on", "since", "date", "received", "arrived", "seit", "eingang",
+                "datum", "depuis", "reçu le", "entrée"),
+}  # fmt: skip
 _BY_WORD = {word: name for name, words in HEADS.items() for word in words}
 #: A unit in brackets or behind a comma or a slash: ``length (cm)``, ``width, in``.
 _HEAD_UNIT = re.compile(
-    r"^(?P<head>.*?)\s*[\[(,/]\s*(?P<unit>mm|cm|m|in|inch|inches|kg|lb|lbs|l|%)\s*[\])]?$"
+    r"^(?P<head>.*?)\s*[\[(,/]\s*(?P<unit>mm|cm|m|in|inch|inches|zoll|pouces|kg|lb|lbs|l|%|€|\$|£|eur|usd|gbp|chf)\s*[\])]?$"
 )
-_UNITS = {"inch": "in", "inches": "in", "lbs": "lb"}
+#: Units by another word; the currency of a price is the shop's own and is not read.
+_UNITS = {"inch": "in", "inches": "in", "zoll": "in", "pouces": "in", "lbs": "lb"}
+_UNITS |= dict.fromkeys(("€", "$", "£", "eur", "usd", "gbp", "chf"), "")
 _TRUE = ("yes", "y", "true", "1", "x", "ja", "oui", "si", "sí")
 _FALSE = ("no", "n", "false", "0", "-", "nein", "non")
 _DATES = ("%Y-%m-%d", "%d.%m.%Y", "%d/%m/%Y", "%Y/%m/%d", "%d.%m.%y")

@@ -15,6 +15,7 @@ from chord_core.documents import parse
 from chord_core.errors import ChordError
 from chord_core.hull.guess import guess_family
 from rack.csv_cells import DIMS, Head, cell_in, dims_in, head_of, line_in, plain_number, unsafe
+from rack.workbook import MAGIC, cells_of
 
 #: Rows of one table, bytes of one file, columns and letters of a cell.
 MOST_ROWS, MOST_BYTES, MOST_COLUMNS, MOST_LETTERS = 20_000, 8 * 1024 * 1024, 60, 400
@@ -52,12 +53,14 @@ class Row:
 @dataclass(frozen=True)
 class Table:
     """A file cut into cells: heads (None: a column that nobody reads), texts of the heads, and rows with
-    their place in the file. Without heads every line is a line of dims."""
+    their place in the file, and what is to be said of how it was read. Without heads every line is a line of
+    dims."""
 
     heads: tuple[Head | None, ...]
     titles: tuple[str, ...]
     rows: tuple[tuple[int, tuple[str, ...]], ...]
     separator: str
+    notes: tuple[str, ...] = ()
 
     @property
     def left_out(self) -> tuple[str, ...]:
@@ -65,8 +68,15 @@ class Table:
         return tuple(t for t, head in zip(self.titles, self.heads, strict=True) if head is None and t)
 
 
-def text_of(raw: bytes) -> str:
-    """The text of a file: UTF-8 with or without its mark, UTF-16 with it, else Windows' western letters.
+_UNSURE = (
+    "The file does not say how its letters are written; it was read as Windows’ western letters. Look at "
+    "names with accents before you take it."
+)
+
+
+def text_of(raw: bytes) -> tuple[str, tuple[str, ...]]:
+    """The text of a file, and what is to be said of it: UTF-8 with or without its mark, UTF-16 with it, else
+    Windows' western letters. Every line ends in a line feed.
 
     Raises:
         ChordError: it is too large, or no text.
@@ -74,16 +84,17 @@ def text_of(raw: bytes) -> str:
     if len(raw) > MOST_BYTES:
         says = f"the file has {len(raw) / 1e6:.1f} MB; {MOST_BYTES / 1e6:.0f} MB are read at once"
         raise ChordError("file", len(raw), says)
+    notes: tuple[str, ...] = ()
     if raw.startswith((b"\xff\xfe", b"\xfe\xff")):
         text = raw.decode("utf-16", errors="replace")
     else:
         try:
             text = raw.decode("utf-8-sig")
         except UnicodeDecodeError:
-            text = raw.decode("cp1252", errors="replace")
+            text, notes = raw.decode("cp1252", errors="replace"), (_UNSURE,)
     if _BINARY in text:
-        raise ChordError("file", None, "this is no text: save the table as CSV and bring that")
-    return text
+        raise ChordError("file", None, "this is no text: save the table as CSV or .xlsx and bring that")
+    return text.replace("\r\n", "\n").replace("\r", "\n"), notes
 
 
 def _separator(lines: Sequence[str]) -> str:
@@ -94,7 +105,11 @@ def _separator(lines: Sequence[str]) -> str:
         return first[4]
 
     def score(separator: str) -> tuple[int, int]:
-        counts = [len(row) for row in csv.reader(lines, delimiter=separator)]
+        try:
+            counts = [len(row) for row in csv.reader(lines, delimiter=separator)]
+        except csv.Error:
+            # What is wrong with it is said where the rows are read.
+            return 0, 0
         same = sum(count == counts[0] for count in counts) if counts and counts[0] > 1 else 0
         return same, counts[0] if counts else 0
 
@@ -107,7 +122,9 @@ def table_of(raw: bytes) -> Table:
     Raises:
         ChordError: it is too large, no text, or empty.
     """
-    text = text_of(raw)
+    if raw.startswith(MAGIC):
+        return _with_heads(cells_of(raw, MOST_ROWS, MOST_COLUMNS), "", ()) or _lines_of_dims(raw)
+    text, notes = text_of(raw)
     lines = text.splitlines()
     some = [line for line in lines[:50] if line.strip()]
     if not some:
@@ -118,12 +135,58 @@ def table_of(raw: bytes) -> Table:
     cells = list(_cells(text, separator))
     if not cells:
         raise ChordError("file", None, "nothing stands in it")
-    heads = tuple(head_of(cell) for cell in cells[0][1])
-    named = {head.name for head in heads if head}
-    if not ("line" in named or set(DIMS) <= named):
-        rows = [(i + 1, (line.strip(),)) for i, line in enumerate(lines) if line.strip()]
-        return Table((Head("line", ""),), ("line",), _held(rows), "")
-    return Table(heads, tuple(cell.strip() for cell in cells[0][1]), _held(cells[1:]), separator)
+    found = _with_heads(cells, separator, notes)
+    if found:
+        return found
+    rows = [(i + 1, (line.strip(),)) for i, line in enumerate(lines) if line.strip()]
+    return Table((Head("line", ""),), ("line",), _held(rows), "", notes)
+
+
+def _lines_of_dims(raw: bytes) -> Table:
+    """A workbook without heads: what stands in a row is a line of dims."""
+    cells = cells_of(raw, MOST_ROWS, MOST_COLUMNS)
+    rows = [(at, (" ".join(cell.strip() for cell in row if cell.strip()),)) for at, row in cells]
+    return Table((Head("line", ""),), ("line",), _held(rows), "")
+
+
+#: Heads are looked for in the first lines: a shop's name, a date and an empty line may stand above them.
+_HEADS_WITHIN = 15
+
+
+def _is_heads(titles: Sequence[str]) -> bool:
+    named = {head.name for head in map(head_of, titles) if head}
+    return "line" in named or set(DIMS) <= named
+
+
+def _joined(first: Sequence[str], second: Sequence[str]) -> list[str]:
+    """Heads in two lines, read as one: ``Length`` over ``(cm)``; a unit without brackets gets them."""
+    both = []
+    for i in range(max(len(first), len(second))):
+        over, under = (row[i].strip() if i < len(row) else "" for row in (first, second))
+        unit = head_of(f"{over} ({under})") if over and under else None
+        both.append(f"{over} ({under})" if unit and unit.unit else f"{over} {under}".strip())
+    return both
+
+
+def _with_heads(
+    cells: list[tuple[int, tuple[str, ...]]], separator: str, notes: tuple[str, ...]
+) -> Table | None:
+    """The table under its heads; None where no line of the first ones is such."""
+    for i, (_, row) in enumerate(cells[:_HEADS_WITHIN]):
+        then = cells[i + 1][1] if i + 1 < len(cells) else ()
+        two = _joined(row, then)
+        for titles, rest in ((two, i + 2), (list(row), i + 1)):
+            # Two lines are heads where they are so together and the second is no row of boards.
+            if _is_heads(titles) and (rest == i + 1 or not any(map(_has_digit, then))):
+                heads = tuple(map(head_of, titles))
+                names = tuple(title.strip() for title in titles)
+                above = (f"{i} lines above the heads were left out.",) if i else ()
+                return Table(heads, names, _held(cells[rest:]), separator, (*notes, *above))
+    return None
+
+
+def _has_digit(cell: str) -> bool:
+    return any(sign.isdigit() for sign in cell)
 
 
 def _held(rows: list[tuple[int, tuple[str, ...]]]) -> tuple[tuple[int, tuple[str, ...]], ...]:

@@ -55,23 +55,34 @@ def _text(value: Any, comma: bool) -> str:
 
 
 def write_rack(shop: Shop, semicolons: bool = False) -> Iterator[str]:
-    """The boards of a shop, line by line; the first begins with the mark by which spreadsheets know UTF-8.
+    """The boards of a shop as CSV, line by line; the first begins with the mark by which spreadsheets know
+    UTF-8.
 
     Args:
         semicolons: between cells, and commas for decimals, as spreadsheets of half the world want it.
     """
+    rows = rack_rows(shop, semicolons)
+    yield "\ufeff" + _cut(next(rows), semicolons)
+    yield from (_cut(row, semicolons) for row in rows)
+
+
+def rack_rows(shop: Shop, comma: bool = False) -> Iterator[list[str]]:
+    """The heads, and the boards of a shop row by row.
+
+    Args:
+        comma: whether decimals are written with a comma.
+    """
     heads = ["number", "line", *(f"{HEADS[n][0]} ({u})" if u else HEADS[n][0] for n, u, _ in _COLUMNS)]
     heads += [HEADS["hung_on"][0], "more"]
-    yield "\ufeff" + _cut(heads, semicolons)
+    yield heads
     ids = list(Board.objects.of(shop).values_list("pk", flat=True))
     for at in range(0, len(ids), _BATCH):
         for board in boards_of(shop, ids[at : at + _BATCH]):
             document = board.board.model_dump(mode="json", exclude_unset=True, exclude_none=True)
-            cells = [_text(_taken(document, path), semicolons) for _, _, path in _COLUMNS]
+            cells = [_text(_taken(document, path), comma) for _, _, path in _COLUMNS]
             more = {name: value for name, value in document.items() if value not in ({}, [], ())}
             rest = json.dumps(more, ensure_ascii=False) if more else ""
-            row = [safe(board.number), board.line.imperial, *cells, board.hung_on.isoformat(), rest]
-            yield _cut(row, semicolons)
+            yield [safe(board.number), board.line.imperial, *cells, board.hung_on.isoformat(), rest]
 
 
 def _cut(cells: list[str], semicolons: bool) -> str:

@@ -7,20 +7,24 @@ from pydantic import Field, RootModel
 
 from chord_core.documents import Board
 from chord_core.documents.base import Document, Result
+from chord_core.documents.board import AssumedMeasure
 from chord_core.documents.names import FamilyName
 from chord_core.documents.results import Dims
 
 
 class LineIn(Document):
-    """A line of dims as typed."""
+    """A line of dims as typed; ``rough``: what is only half known is read too (about 40 litres, an 8-foot
+    soft-top)."""
 
     text: str = Field(max_length=400)
+    rough: bool = False
 
 
 class LineOut(Result):
     """How a line was read: measures [m], litres as stated, written back in both units.
 
-    ``family_guess`` is in pencil: the family whose ordinary boards are nearest.
+    ``family_guess`` is the family whose ordinary boards are nearest, unless one was said; ``assumed`` names
+    what was not said.
     """
 
     name: str | None
@@ -32,6 +36,7 @@ class LineOut(Result):
     confirm: str | None
     written: Dims
     family_guess: FamilyName
+    assumed: tuple[AssumedMeasure, ...] = ()
 
 
 class BoardIn(Document):
@@ -87,13 +92,20 @@ class RowOut(Result):
 
 
 class ReadOut(Result):
-    """A table as it was read: its rows, columns that nobody reads, how many rows have faults, how many are
-    new here."""
+    """A table as it was read: its rows, columns that nobody reads, what is to be said of how it was read, how
+    many rows have faults, how many are new here."""
 
     rows: tuple[RowOut, ...]
     left_out: tuple[str, ...]
+    notes: tuple[str, ...]
     bad: int
     new: int
+
+
+class LeftAs(Document):
+    """How a board left the rack."""
+
+    left_as: Literal["sold", "taken down"]
 
 
 class SeenOf(Document):

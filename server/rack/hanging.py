@@ -4,6 +4,7 @@ from datetime import date
 from typing import Any
 
 from django.db import IntegrityError, transaction
+from django.utils import timezone
 
 from accounts.models import Shop, User
 from chord_core.documents import Board as Document
@@ -90,6 +91,35 @@ def _save(row: Board, person: User | None, says: str) -> None:
             raise
         says = f"another board of the rack has the number {row.number}"
         raise ChordError("number", row.number, says) from error
+
+
+@transaction.atomic
+def take_down(shop: Shop, pk: int, left_as: str, person: User | None) -> None:
+    """Take a board out of the rack, sold or not; it can be hung again.
+
+    Raises:
+        Board.DoesNotExist: no such board hangs in this shop.
+    """
+    row = Board.objects.of(shop).select_for_update().get(pk=pk)
+    row.left_at, row.left_as = timezone.now(), left_as
+    row.version += 1
+    _save(row, person, left_as)
+
+
+@transaction.atomic
+def hang_again(shop: Shop, pk: int, person: User | None) -> Board:
+    """Hang a board that was sold or taken down.
+
+    Raises:
+        Board.DoesNotExist: this shop never had it.
+        ChordError: another board has its number meanwhile.
+    """
+    row = Board.every.of(shop).select_for_update().get(pk=pk)
+    if row.left_at is not None:
+        row.left_at, row.left_as = None, ""
+        row.version += 1
+        _save(row, person, "hung again")
+    return row
 
 
 def _said(value: Any) -> str:

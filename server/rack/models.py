@@ -9,7 +9,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from accounts.models import ShopOwned
+from accounts.models import ShopOwned, ShopQuerySet
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
 
@@ -35,13 +35,24 @@ def today() -> date:
     return timezone.localdate()
 
 
+class HangingBoards(models.Manager.from_queryset(ShopQuerySet)):  # type: ignore[misc]
+    """Boards that hang in a rack: not those that were sold or taken down."""
+
+    def get_queryset(self) -> ShopQuerySet:
+        """Only what hangs."""
+        return super().get_queryset().filter(left_at__isnull=True)
+
+
 class Board(ShopOwned):
     """A board of the shop: the main measures as columns, the rest of its document beside them.
 
     ``number`` is the shop's own, once in a shop where it is given; ``hung_on`` the day it came. ``version``
     counts changes. ``drawn_with`` names what the ``drawn_`` columns were made with; where it is not that of
     today they are made again before anybody searches by them. ``words`` are name, number, colour and family
-    in small letters."""
+    in small letters. ``left_at`` and ``left_as``: when a board was sold or taken down; it is kept, so that it
+    can be hung again and its history is not lost."""
+
+    LEFT_AS = [("sold", "sold"), ("taken down", "taken down")]
 
     number = models.CharField(max_length=40, blank=True)
     hung_on = models.DateField(default=today)
@@ -70,6 +81,11 @@ class Board(ShopOwned):
     drawn_nose_rocker_m = models.FloatField(default=0)
     drawn_tail_rocker_m = models.FloatField(default=0)
     drawn_mass_kg = models.FloatField(default=0)
+    left_at = models.DateTimeField(null=True)
+    left_as = models.CharField(max_length=10, choices=LEFT_AS, blank=True)
+
+    objects = HangingBoards()
+    every = ShopQuerySet.as_manager()
 
     class Meta:
         ordering = ["pk"]
@@ -93,7 +109,9 @@ class Board(ShopOwned):
                 name="board_litres_5_to_300",
             ),
             models.UniqueConstraint(
-                fields=["shop", "number"], condition=~Q(number=""), name="board_number_once_a_shop"
+                fields=["shop", "number"],
+                condition=~Q(number="") & Q(left_at__isnull=True),
+                name="board_number_once_a_shop",
             ),
         ]
 

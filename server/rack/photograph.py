@@ -8,7 +8,7 @@ can be set, and by how much the two halves differ (a camera that does not look s
 from __future__ import annotations
 
 import io
-import warnings
+import threading
 from typing import Annotated
 
 import numpy as np
@@ -25,8 +25,13 @@ from chord_core.hull.stations import Array
 from chord_core.line import LIMITS_M
 from chord_core.units import FOOT_M
 
-#: Bytes and pixels of a picture; it is looked at with its longer side at most so long.
-MOST_BYTES, _MOST_PIXELS, _LOOKED_AT = 16 * 1024 * 1024, 60_000_000, 1400
+#: Bytes of a picture; it is looked at with its longer side at most so long [pixels].
+MOST_BYTES, _LOOKED_AT = 16 * 1024 * 1024, 1400
+#: Pixels that are unpacked at most: a JPEG is unpacked at a fraction of its size, the others whole.
+_MOST_PIXELS = {"JPEG": 50_000_000, "PNG": 25_000_000, "WEBP": 25_000_000}
+#: One picture is unpacked at a time, for it takes some 150 MB; how long the next one waits [s].
+_PATIENCE_S = 10.0
+_one_at_a_time = threading.BoundedSemaphore(1)
 #: How exactly a person sets a point, and how exactly an edge is found [pixels of the picture looked at].
 _POINT_PX, _EDGE_PX = 1.5, 1.0
 #: How exactly the tips are found along the board, and with them every place [pixels].
@@ -83,21 +88,20 @@ def _opened(raw: bytes) -> Image.Image:
         says = f"the picture has {len(raw) / 1e6:.0f} MB; {MOST_BYTES // 2**20} MB are taken"
         raise ChordError("picture", len(raw), says)
     try:
-        with warnings.catch_warnings():
-            warnings.simplefilter("error", Image.DecompressionBombWarning)
-            picture = Image.open(io.BytesIO(raw), formats=_FORMATS)
-            if picture.width * picture.height > _MOST_PIXELS:
-                says = f"{picture.width} x {picture.height} pixels are too many"
-                raise ChordError("picture", None, says)
+        # The size stands in the first bytes: it is looked at before anything is unpacked.
+        with Image.open(io.BytesIO(raw), formats=_FORMATS) as picture:
+            most = _MOST_PIXELS[str(picture.format)]
+            if picture.width * picture.height > most:
+                size = f"{picture.width} x {picture.height} pixels"
+                says = f"{size} are too many: {most / 1e6:.0f} million are taken of a {picture.format}"
+                raise ChordError("picture", size, says)
             picture.draft("RGB", (_LOOKED_AT, _LOOKED_AT))
-            picture = ImageOps.exif_transpose(picture).convert("RGB")
-            picture.thumbnail((_LOOKED_AT, _LOOKED_AT))
+            picture.thumbnail((_LOOKED_AT, _LOOKED_AT), reducing_gap=2.0)
+            return ImageOps.exif_transpose(picture).convert("RGB")
     except ChordError:
         raise
-    except (UnidentifiedImageError, Image.DecompressionBombError, Image.DecompressionBombWarning, OSError,
-            ValueError, SyntaxError) as error:  # fmt: skip
+    except (UnidentifiedImageError, Image.DecompressionBombError, OSError, ValueError, SyntaxError) as error:
         raise ChordError("picture", None, f"this is no whole {', '.join(_FORMATS)} picture") from error
-    return picture
 
 
 def _board_in(picture: Image.Image) -> Array:
@@ -160,7 +164,13 @@ def outline_in(raw: bytes, scale: ScaleOf, turned: bool = False) -> PhotographOu
     Raises:
         ChordError: no picture, points that do not give a scale, nothing like a board.
     """
-    picture = _opened(raw)
+    if not _one_at_a_time.acquire(timeout=_PATIENCE_S):
+        raise ChordError("picture", None, "other pictures are being read: try again in a moment")
+    try:
+        picture = _opened(raw)
+        mask = _board_in(picture)
+    finally:
+        _one_at_a_time.release()
     wide, high = picture.size
     size = np.array([wide, high], float)
     first, second = np.array([scale.x1, scale.y1]) * size, np.array([scale.x2, scale.y2]) * size
@@ -168,7 +178,6 @@ def outline_in(raw: bytes, scale: ScaleOf, turned: bool = False) -> PhotographOu
     if apart_px < 30:
         raise ChordError("x2", scale.x2, "the two points lie too near to each other for a scale")
     m_per_px = scale.apart_m / apart_px
-    mask = _board_in(picture)
     middle, along = _axis(mask)
     places, left, right = _profile(mask, middle, along)
     length_px = float(places[-1] - places[0] + 1)

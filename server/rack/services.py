@@ -11,9 +11,11 @@ from accounts.models import Shop
 from chord_core.documents import Board as Document
 from chord_core.documents import board as board_document
 from chord_core.documents import surfer, water
+from chord_core.documents.results import Dims
 from chord_core.fit.gear import out_of_the_door
 from chord_core.hull.describe import curves_of, dims_of
 from chord_core.hull.guess import guess_family
+from chord_core.hull.half_known import board_from_words
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import check_label, labelled_hulls
 from chord_core.hull.measured import hulls_of
@@ -59,6 +61,30 @@ def read_dims(text: str) -> LineOut:
     written = {"imperial": write_line(*dims), "metric": write_line(*dims, unit="metric")}
     guess = guess_family(*dims[:3])
     return LineOut.model_validate({**vars(line), "written": written, "family_guess": guess})
+
+
+def read_rough(text: str) -> LineOut:
+    """Read a line of dims, or what is known of a board.
+
+    Raises:
+        ChordError: as ``chord_core.hull.half_known.board_from_words``.
+    """
+    board = board_from_words(text)
+    if "width_m" not in board.assumed:
+        return read_dims(text).model_copy(update={"assumed": ("family",)})
+    dims = (board.length_m, board.width_m, board.thickness_m)
+    return LineOut(
+        name=None,
+        length_m=dims[0],
+        width_m=dims[1],
+        thickness_m=dims[2],
+        stated_litres=board.stated_litres,
+        unit="imperial",
+        confirm=None,
+        written=Dims(imperial=write_line(*dims), metric=write_line(*dims, unit="metric")),
+        family_guess=board.family,
+        assumed=board.assumed,
+    )
 
 
 def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:

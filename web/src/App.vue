@@ -1,10 +1,13 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { onMounted, ref, watchEffect } from 'vue'
+import { useTheme } from 'vuetify'
 import SignIn from './places/SignIn.vue'
 import Weaves from './places/Weaves.vue'
 import { useSession } from './state/session'
 
-const { session, load } = useSession()
+const { ended, night, session, load } = useSession()
+const theme = useTheme()
+watchEffect(() => theme.change(night.value ? 'night' : 'shop'))
 const fault = ref('')
 
 onMounted(async () => {
@@ -19,12 +22,30 @@ onMounted(async () => {
 <template>
   <v-app>
     <main v-if="fault" class="away" role="alert">{{ fault }}</main>
-    <template v-else-if="session?.signed_in"><Weaves /><router-view /></template>
+    <template v-else-if="session?.signed_in">
+      <Weaves /><router-view />
+      <div
+        v-if="ended"
+        class="over-page"
+        role="dialog"
+        aria-modal="true"
+        aria-label="Sign in again"
+      >
+        <SignIn again />
+      </div>
+    </template>
     <SignIn v-else-if="session" />
   </v-app>
 </template>
 
 <style scoped>
+.over-page {
+  position: fixed;
+  inset: 0;
+  z-index: 3000;
+  overflow-y: auto;
+  background: color-mix(in srgb, var(--ink) 45%, transparent);
+}
 .away {
   margin: 20vh auto;
   font: 20px var(--serif);

@@ -6,7 +6,13 @@ import FitPlace from './places/fit/FitPlace.vue'
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
-    { path: '/', name: 'fit', component: FitPlace },
+    { path: '/', redirect: '/ticket' },
+    {
+      path: '/ticket/:id(\\d+)?',
+      name: 'fit',
+      component: FitPlace,
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
     { path: '/rack', name: 'rack', component: () => import('./places/rack/RackPlace.vue') },
     { path: '/rack/in', name: 'bring-in', component: () => import('./places/rack/BringIn.vue') },
     {
@@ -27,6 +33,11 @@ export const router = createRouter({
       component: () => import('./places/water/WaterPlace.vue'),
       props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
     },
-    { path: '/:rest(.*)', redirect: '/' },
+    {
+      path: '/addresses',
+      name: 'addresses',
+      component: () => import('./places/AddressesPlace.vue'),
+    },
+    { path: '/:rest(.*)', redirect: '/ticket' },
   ],
 })

@@ -166,7 +166,8 @@ class OnTheWave(Result):
 
 class Ranked(Result):
     """One board of the rack, judged: its place in ``boards``; fit, 100 being the best ordinary board of the
-    open families; the factors and the parts that they are made of; what it does on the wave; sentences.
+    open families; the factors and the parts that they are made of; what it does on the wave; sentences, the
+    first of them (``because``) as a clause that goes on from the board's name.
     ``over_budget``: what it costs out of the door beyond the surfer's budget."""
 
     model_config = ConfigDict(populate_by_name=True)
@@ -176,6 +177,7 @@ class Ranked(Result):
     family: str
     litres: float
     fit: float
+    because: str
     floats: Float
     on_the_wave: OnTheWave
     fins: FinAdvice
@@ -288,9 +290,11 @@ class Difference(Result):
 
 class HandOver(Result):
     """Face height [m] at which one board hands over to another on faces of a steepness, and the band in which
-    either will do: ``below`` and ``above`` are places in ``boards``."""
+    either will do: ``below`` and ``above`` are places in ``boards``, ``here`` the share of this water's waves
+    that are so steep."""
 
     steepness: str
+    here: float
     face_m: float
     either_m: Pair
     below: int

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import json
 from collections.abc import Iterable
 from typing import Any, TypeVar
 
@@ -71,21 +72,58 @@ def as_chord_error(error: ValidationError, inside: str = "") -> ChordError:
     return ChordError(path, given, f"{fault['loc'][-1] if fault['loc'] else path} {says}{read}")
 
 
-def _whole(data: Any, path: tuple[int | str, ...]) -> None:
-    """Refuse the sign NUL anywhere in a document: no person types it, and no database keeps it.
+#: How deep a document may be nested; the deepest of ours has seven levels.
+MOST_LEVELS = 32
+
+
+def check_text(text: str, field: str) -> None:
+    """Refuse what no person types, no database keeps and no encoding writes: NUL, and half of a pair that
+    together would be one sign.
 
     Raises:
         ChordError: names the field.
     """
+    if "\x00" in text:
+        raise ChordError(field, text, "a text cannot hold the sign NUL")
+    if any("\ud800" <= sign <= "\udfff" for sign in text):
+        raise ChordError(field, text, "a text cannot hold half of a sign (a lone surrogate)")
+
+
+def _check_texts(data: Any, path: tuple[int | str, ...]) -> None:
+    """Check every text of a document, names of fields too, and how deep it is nested.
+
+    Raises:
+        ChordError: names the field.
+    """
+    if len(path) > MOST_LEVELS:
+        raise ChordError(_path(path[:3]), None, f"this is nested more than {MOST_LEVELS} levels deep")
     if isinstance(data, str):
-        if "\x00" in data:
-            raise ChordError(_path(path), data, "a text cannot hold the sign NUL")
+        check_text(data, _path(path))
     elif isinstance(data, dict):
         for name, value in data.items():
-            _whole(value, (*path, str(name)))
+            check_text(str(name), _path(path))
+            _check_texts(value, (*path, str(name)))
     elif isinstance(data, list | tuple):
         for i, value in enumerate(data):
-            _whole(value, (*path, i))
+            _check_texts(value, (*path, i))
+
+
+def read_json(text: str | bytes, what: str = "this") -> Any:
+    """Read JSON.
+
+    Raises:
+        ChordError: it is none, not in UTF-8, or nested too deeply.
+    """
+    try:
+        return json.loads(text)
+    except RecursionError:
+        says = f"{what} is nested more than {MOST_LEVELS} levels deep"
+        raise ChordError("document", None, says) from None
+    except UnicodeDecodeError as error:
+        raise ChordError("document", None, f"{what} is not written in UTF-8") from error
+    except ValueError as error:
+        shown = text if isinstance(text, str) else text.decode(errors="replace")
+        raise ChordError("document", shown[:80], f"{what} is not JSON: {error}") from error
 
 
 def parse(kind: type[DocumentT], data: Any, inside: str = "") -> DocumentT:
@@ -94,7 +132,7 @@ def parse(kind: type[DocumentT], data: Any, inside: str = "") -> DocumentT:
     Raises:
         ChordError: names the field, the value and what is allowed.
     """
-    _whole(data, (inside,) if inside else ())
+    _check_texts(data, (inside,) if inside else ())
     try:
         return kind.model_validate(data)
     except ValidationError as error:

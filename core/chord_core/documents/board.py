@@ -18,6 +18,8 @@ Deck = Literal["flat", "soft dome", "dome", "stepped", "hollowed over the tail"]
 BottomShape = Literal[
     "flat", "belly", "vee", "concave", "double concave", "vee with double concave", "channels"
 ]
+#: What of a board was not said and is taken from an ordinary one of its family.
+AssumedMeasure = Literal["family", "length_m", "width_m", "thickness_m"]
 FinFlex = Literal["soft", "medium", "stiff"]
 Stock = Literal["new", "used", "demo", "hire", "ordered"]
 
@@ -104,7 +106,8 @@ class Fins(Document):
 
 
 class Board(Document):
-    """A surfboard, ``chord-board/1``."""
+    """A surfboard, ``chord-board/1``. ``assumed``: which of its measures nobody said; a board that is only
+    half remembered has them from an ordinary one."""
 
     name: str = Field(default="", max_length=80)
     family: FamilyName
@@ -128,6 +131,7 @@ class Board(Document):
     pad: bool | None = None
     colour: str | None = Field(default=None, max_length=40)
     stations: tuple[Station, ...] = Field(default=(), max_length=60)
+    assumed: tuple[AssumedMeasure, ...] = Field(default=(), max_length=4)
 
     @model_validator(mode="after")
     def _ends_fit(self) -> Board:

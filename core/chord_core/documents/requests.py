@@ -17,6 +17,8 @@ from chord_core.documents.water import Water
 from chord_core.errors import ChordError
 from chord_core.line import LIMITS_M
 
+#: Years for which a tide is worked out.
+TIDE_YEARS = (1900, 2100)
 TargetL = Annotated[float, Field(ge=5, le=300)]
 
 
@@ -137,6 +139,16 @@ class TideRequest(Document):
     tide: Tide
     begin: datetime
     hours: Annotated[int, Field(ge=1, le=24 * 400)] = 48
+
+    @model_validator(mode="after")
+    def _in_reach(self) -> TideRequest:
+        # The mean longitudes of moon and sun are straight lines: good for two centuries, not for any.
+        if not TIDE_YEARS[0] <= self.begin.year <= TIDE_YEARS[1]:
+            says = (
+                f"the tide is worked out from {TIDE_YEARS[0]} to {TIDE_YEARS[1]}; {self.begin.year} is asked"
+            )
+            raise ChordError("begin", str(self.begin.year), says)
+        return self
 
 
 class RiverRequest(Document):

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import itertools
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal, get_args
 
 from pydantic import Field, model_validator
 
@@ -34,9 +34,16 @@ class Shore(Document):
     buoy_km: Annotated[float, Field(ge=0, le=1000)] = 0.0
 
 
+#: Constituents that are worked out: 35 of the 37 that tide tables usually list (not L2 and M1, whose argument
+#: turns with the moon's perigee), and MS4. Nobody's list is refused for one that is not among them.
 ConstituentName = Literal[
-    "M2", "S2", "N2", "K2", "K1", "O1", "P1", "Q1", "M4", "MS4", "MF", "MM", "SA", "SSA"
-]
+    "M2", "S2", "N2", "K2", "NU2", "MU2", "2N2", "LAM2", "T2", "R2", "2SM2",
+    "K1", "O1", "P1", "Q1", "J1", "OO1", "RHO", "2Q1", "S1",
+    "M3", "MK3", "2MK3", "M4", "MS4", "MN4", "S4", "M6", "S6", "M8",
+    "MF", "MM", "MSF", "SA", "SSA",
+]  # fmt: skip
+#: Other names under which tables list them.
+_ALSO = {"LAMBDA2": "LAM2", "LDA2": "LAM2", "RHO1": "RHO"}
 
 
 class Constant(Document):
@@ -48,11 +55,34 @@ class Constant(Document):
 
 
 class Tide(Document):
-    """The tide of a place, ``chord-tide/1``: mean level [m] over its datum and harmonic constants."""
+    """The tide of a place, ``chord-tide/1``: mean level [m] over its datum and harmonic constants.
+
+    ``sa_from``: from where the phase of SA is counted: the sun's mean longitude (equinox), as most tables
+    have it, or its perihelion. ``left_out``: constituents that were given and are not worked out here.
+    """
 
     name: str = Field(default="", max_length=80)
     mean_m: Annotated[float, Field(ge=-20, le=20)] = 0.0
-    constants: tuple[Constant, ...] = Field(default=(), max_length=20)
+    constants: tuple[Constant, ...] = Field(default=(), max_length=60)
+    sa_from: Literal["equinox", "perihelion"] = "equinox"
+    left_out: tuple[Annotated[str, Field(max_length=20)], ...] = Field(default=(), max_length=60)
+
+    @model_validator(mode="before")
+    @classmethod
+    def _known_apart(cls, data: Any) -> Any:
+        """Take the constituents that are known by any of their names, and name the others."""
+        rows = data.get("constants") if isinstance(data, dict) else None
+        if not isinstance(rows, list | tuple) or not all(isinstance(row, dict) for row in rows):
+            return data
+        known, unknown = [], list(data.get("left_out") or ())
+        for row in rows:
+            name = row.get("name")
+            plain = _ALSO.get(name.strip().upper(), name.strip().upper()) if isinstance(name, str) else name
+            if isinstance(plain, str) and plain and plain not in get_args(ConstituentName):
+                unknown.append(plain[:20])
+            else:
+                known.append({**row, "name": plain})
+        return {**data, "constants": known, "left_out": sorted(set(map(str, unknown)))[:60]}
 
     @model_validator(mode="after")
     def _each_once(self) -> Tide:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from chord_core import spoken
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs
@@ -34,8 +35,8 @@ def cautions_for(rider: Rider, spot: Spot) -> tuple[str, ...]:
     first = rider.rung.step <= rungs()["standing"].step
     if spot.days.usual_m > rider.rung.comfortable_face_m * _OVER:
         found.append(
-            f"Not yet, not here on a usual day: {spot.days.usual_m:.1f} m is over the "
-            f"{rider.rung.comfortable_face_m:g} m that “{rider.rung.name}” is at ease in."
+            f"Not yet, not here on a usual day: {spoken.face(spot.days.usual_m)} is over the "
+            f"{spoken.face(rider.rung.comfortable_face_m)} in which who {rider.rung.can_do} is at ease."
         )
     elif spot.steepness == "hollow" and rider.rung.step < rungs()["linking"].step:
         found.append("Hollow water is for surfers who link turns: not yet, not here.")

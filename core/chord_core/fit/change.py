@@ -8,6 +8,7 @@ from functools import partial
 
 import numpy as np
 
+from chord_core import spoken
 from chord_core.documents.answers import Change, ChangeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import ChangeRequest
@@ -41,7 +42,7 @@ def fin_trials(board: Board) -> list[tuple[Board, str]]:
     places = (-0.02, -0.01, 0.01, 0.02)
 
     def place_says(moved: float) -> str:
-        return f"{abs(moved) * 100:.0f} cm {'forward' if moved > 0 else 'back'}"
+        return f"{spoken.span(abs(moved))} {'forward' if moved > 0 else 'back'}"
 
     single = [({"size": name}, f"size {name}") for name in sizes]
     single += [({"flex": name}, f"{name} fins") for name in flexes]
@@ -131,7 +132,7 @@ def _break(case: Case, request: ChangeRequest) -> Change | None:
     if found is None:
         return None
     face = found[0] * now
-    says = f"At a break with a usual face of {face:.1f} m instead of {now:.1f} m."
+    says = f"At a break with a usual face of {spoken.face(face)} instead of {spoken.face(now)}."
     return Change(thing="break", was=f"{now:.1f} m", becomes=f"{face:.1f} m", fit=found[1], says=says)
 
 

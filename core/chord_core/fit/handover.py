@@ -8,6 +8,7 @@ from functools import partial
 
 import numpy as np
 
+from chord_core import spoken
 from chord_core.documents.answers import HandOver
 from chord_core.fit.case import Case
 from chord_core.fit.style import style_on
@@ -71,7 +72,7 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
     if riding.in_foam:
         return ()
     pile = _Pile(case, riding, summary_of(hull, fins, case.rider, case.spot))
-    found = []
+    found, here = [], _shares(case)
     for row in table("waves")["steepness"]:
         slope = median_slope(row["name"])
         worth = pile.worth(_FACES_M, slope)
@@ -84,14 +85,24 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
             found.append(
                 HandOver(
                     steepness=row["name"],
+                    here=here[row["name"]],
                     face_m=face,
                     either_m=either,
                     below=below,
                     above=above,
-                    says=f"{names[below]} up to {face:.1f} m, then {names[above]}.",
+                    says=f"{names[below]} up to {spoken.face(face)}, then {names[above]}.",
                 )
             )
     return tuple(found)
+
+
+def _shares(case: Case) -> dict[str, float]:
+    """Share of a water's waves that are nearest to each class of steepness, in the log of slope."""
+    names = [row["name"] for row in table("waves")["steepness"]]
+    slopes = np.log([median_slope(name) for name in names])
+    bins = case.spot.bins
+    nearest = np.abs(np.log(bins.slope)[:, None] - slopes).argmin(axis=1)
+    return {name: float(bins.weight[nearest == i].sum()) for i, name in enumerate(names)}
 
 
 def _between(

@@ -25,6 +25,7 @@ from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged
 from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pad_for
 from chord_core.fit.handling import DUCK_MOST
+from chord_core.fit.headline import because
 from chord_core.fit.needs import needs_of
 from chord_core.fit.pile import Pile
 from chord_core.fit.precedence import all_over_budget, over_budget, tiers
@@ -127,6 +128,7 @@ class JudgedRack:
             family=board.family,
             litres=float(judged.hull.litres[row]),
             fit=float(self.fit[row]),
+            because=because(case, judged, row),
             floats=_float(self, row),
             on_the_wave=wave,
             fins=advise_fins(board, judged.hull, row, case.rider, case.spot),

@@ -98,7 +98,7 @@ def by_step(rider: Rider, spot: Spot, family: str | None) -> School | None:
         name="by step",
         low_l=low,
         high_l=high,
-        reason=f"{_WORDS[way]} from {now:.1f} L, because {why}; never more than a fifth at once",
+        reason=f"{_WORDS[way]} from {now:.1f} L, because {why}; a fifth at most by this way of sizing",
     )
 
 
@@ -144,17 +144,16 @@ def settled_band(rider: Rider, spot: Spot, family: str | None, target_l: float |
     return _around(aimed_band(rider, spot, family)[0], target_l)
 
 
-def _disagreement(leads: School, others: list[School]) -> Disagreement:
+def _disagreement(leads: School, others: list[School], because: str) -> Disagreement:
     middle = (leads.low_l + leads.high_l) / 2
     shares = {other.name: (other.low_l + other.high_l) / 2 / middle - 1 for other in others}
     name = max(shares, key=lambda one: abs(shares[one]))
     share, limit = shares[name], table("sizing")["disagree_over"]
     warns = abs(share) > limit
     apart = f"{abs(share):.0%} {'more' if share > 0 else 'less'}"
-    says = f"{name} asks {apart} than {leads.name}" + (
-        f": over {limit:.0%}, ask again about both" if warns else ""
-    )
-    return Disagreement(share=share, warns=warns, says=says[0].upper() + says[1:] + ".")
+    settled = f"; the {leads.name.removeprefix('by ')} decides here, for {because}" if warns else ""
+    says = f"Sizing {name} asks for {apart} than sizing {leads.name}{settled}."
+    return Disagreement(share=share, warns=warns, says=says)
 
 
 def size_up(
@@ -185,5 +184,5 @@ def size_up(
         band=band,
         target_l=float(min(max(middle, band[0]), band[1])) if target_l is None else target_l,
         overruled=target_l is not None,
-        disagreement=_disagreement(leading, others) if others else None,
+        disagreement=_disagreement(leading, others, because) if others else None,
     )

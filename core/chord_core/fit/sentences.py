@@ -12,6 +12,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core import spoken
 from chord_core.fit.case import Case
 from chord_core.fit.factors import PART_OF, Best, Judged
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
@@ -76,14 +77,17 @@ def _nose(judged: Judged, _: About, row: int) -> Said:
 
 def _hold(judged: Judged, _: About, row: int) -> Said:
     mine, speed = judged.ridden.means["hold"][row], judged.ridden.hold_m_s[row]
-    return f"The tail holds up to {speed:.1f} m/s.", f"The tail lets go on {1 - mine:.0%} of these walls."
+    return (
+        f"The tail holds up to {spoken.speed(speed)}.",
+        f"The tail lets go on {1 - mine:.0%} of these walls.",
+    )
 
 
 def _stand(judged: Judged, about: About, row: int) -> Said:
-    sweet, need = judged.ridden.sweet_m[row] * 100, about.rider.rung.sweet_spot_need_m * 100
+    sweet, need = judged.ridden.sweet_m[row], about.rider.rung.sweet_spot_need_m
     if sweet < need:
-        return None, f"Only {sweet:.0f} cm of sweet spot to stand on; {need:.0f} are needed."
-    return f"Steady underfoot: a sweet spot of {sweet:.0f} cm.", None
+        return None, f"Only {spoken.span(sweet)} of sweet spot to stand on; {spoken.span(need)} are needed."
+    return f"Steady underfoot: a sweet spot of {spoken.span(sweet)}.", None
 
 
 def _entry(judged: Judged, _: About, row: int) -> Said:
@@ -112,8 +116,8 @@ def _turns(judged: Judged, about: About, row: int) -> Said:
     if thing == "drive":
         speed = judged.ridden.hold_m_s[row]
         return (
-            f"Drives: holds up to {speed:.1f} m/s.",
-            f"Lacks drive: holds to {speed:.1f} m/s, {c.style_drive_m_s:g} is wanted.",
+            f"Drives: holds up to {spoken.speed(speed)}.",
+            f"Lacks drive: holds to {spoken.speed(speed)}, {spoken.speed(c.style_drive_m_s)} is wanted.",
         )
     if thing == "nose":
         index = judged.ridden.nose_index[row]
@@ -124,29 +128,28 @@ def _turns(judged: Judged, about: About, row: int) -> Said:
     radius = judged.ridden.radius_m[row]
     wanted = c.style_carve_m if thing == "carve" else judged.wanted_m
     if radius < wanted + 0.1:
-        return f"Turns within {radius:.1f} m.", None
-    return None, f"Turns within {radius:.1f} m; {wanted:.1f} m is wanted."
+        return f"Turns within {spoken.distance(radius)}.", None
+    return None, f"Turns within {spoken.distance(radius)}; {spoken.distance(wanted)} is wanted."
 
 
 def _rolls(judged: Judged, about: About, row: int) -> Said:
     time, wanted = judged.ridden.roll_s[row], about.rider.rung.roll_wanted_s
     if time <= wanted:
-        swing = judged.hull.swing_kg_m2[row]
-        return f"Quick from rail to rail: {time:.2f} s.", f"Heavy to swing round: {swing:.1f} kg m²."
+        return f"Quick from rail to rail: {time:.2f} s.", "Heavy to swing round: much board at the ends."
     return f"Rail to rail in {time:.2f} s.", f"Slow from rail to rail: {time:.2f} s, {wanted:.2f} is wanted."
 
 
 def _settles(judged: Judged, _: About, row: int) -> Said:
     radius = judged.ridden.radius_m[row]
-    return None, f"Too loose to run straight: turns within {radius:.1f} m."
+    return None, f"Too loose to run straight: turns within {spoken.distance(radius)}."
 
 
 def _carry(judged: Judged, _: About, row: int) -> Said:
     mass, share = judged.hull.mass_kg[row], judged.handling.mass_share[row]
     long = judged.handling.length_share[row]
     return (
-        f"Easy to carry: {mass:.1f} kg.",
-        f"{mass:.1f} kg ({share:.0%} of the body), {long:.2f} body heights to carry.",
+        f"Easy to carry: {spoken.mass(mass)}.",
+        f"{spoken.mass(mass)} ({share:.0%} of the body), {long:.2f} body heights to carry.",
     )
 
 
@@ -167,30 +170,38 @@ def _duck(judged: Judged, _: About, row: int) -> Said:
 def _litres(judged: Judged, _: About, row: int) -> Said:
     litres, growth = judged.hull.litres[row], judged.growth
     low, high = growth.low_l[row], growth.high_l[row]
-    asked = f"{low:.1f} to {high:.1f} L asked for"
     if judged.stays:
-        asked = f"{high:.1f} L that are enough here"
+        over = (
+            None if litres <= high else f"{litres - high:.1f} L over the {high:.1f} L that are enough here."
+        )
+        return (None if over else f"{litres:.1f} L: no more than is needed here."), over
+    # How many litres are looked for stands in the windows, once.
     if litres < low:
-        return None, f"{low - litres:.1f} L under the {asked}."
+        return (
+            None,
+            f"{litres:.1f} L: {'clearly' if litres < 0.9 * low else 'a little'} less than is looked for.",
+        )
     if litres > high:
-        return None, f"{litres - high:.1f} L over the {asked}."
-    inside = f"{litres:.1f} L: {'under' if judged.stays else 'inside'} the {asked}."
-    return inside, None
+        return (
+            None,
+            f"{litres:.1f} L: {'clearly' if litres > 1.1 * high else 'a little'} more than is looked for.",
+        )
+    return f"{litres:.1f} L: as many as are looked for.", None
 
 
 def _learn(judged: Judged, _: About, row: int) -> Said:
     radius = judged.ridden.radius_m[row]
     return (
-        f"Room to learn: turns within {radius:.1f} m.",
-        f"Holds the next step back: turns within {radius:.1f} m.",
+        f"Room to learn: turns within {spoken.distance(radius)}.",
+        f"Holds the next step back: turns within {spoken.distance(radius)}.",
     )
 
 
 def _shared(judged: Judged, _: About, row: int) -> Said:
-    sweet = judged.ridden.sweet_m[row] * 100
+    sweet = judged.ridden.sweet_m[row]
     return (
-        f"Carries a beginner too: {sweet:.0f} cm to stand on.",
-        f"Only {sweet:.0f} cm to stand on for who shares it.",
+        f"Carries a beginner too: {spoken.span(sweet)} to stand on.",
+        f"Only {spoken.span(sweet)} to stand on for who shares it.",
     )
 
 
@@ -259,7 +270,7 @@ def _beside(
             f"{abs(change):.0%} {'more' if change > 0 else 'less'} than the present {judged.present_l:.1f} L"
         )
         if abs(change) > table("sizing")["step_most"]:
-            blame.append(("step", Reason(_TOO_FAR_COUNTS, f"{now}: over a fifth at once.")))
+            blame.append(("step", Reason(_TOO_FAR_COUNTS, f"{now}: a big step at once.")))
         elif abs(change) >= 0.02:
             praise.append(("step", Reason(_STEP_COUNTS, f"{now}.")))
     for complaint, answered in judged.hearing.answered.items():

@@ -21,7 +21,7 @@ _MASS_KG, _WAVES = 3.0, 0.20
 _RUNGS = (0.25, 0.75)
 #: Draws (a power of two keeps them even), and of how many a board has to be on top to be called steady.
 DRAWS = 16
-_STEADY = 0.6
+_STEADY, _CERTAIN = 0.6, 0.95
 
 
 @dataclass(frozen=True)
@@ -88,5 +88,9 @@ def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[
 def _says(first: float, three: float, count: int) -> str:
     if not count:
         return ""
-    word = "steady" if first / count >= _STEADY else "close"
-    return f"On top in {first:.0f} of {count} draws, in the first three in {three:.0f}: {word}."
+    if first / count >= _CERTAIN:
+        return "Stays first even if mass, level and waves are a little off."
+    tries = f"in {first:.0f} of {count} tries with mass, level and waves a little off"
+    if first / count >= _STEADY:
+        return f"Mostly stays first: {tries}."
+    return f"First {tries}, among the first three in {three:.0f}: try the next ones too."

@@ -55,13 +55,13 @@ def range_says(low_m: float, high_m: float, ends: dict[str, str], body_m: float)
 
 #: What ends a range, in one word of the trade.
 _SHORT = {
-    "catch": "take-off",
-    "keep": "trim",
-    "nose": "the nose",
-    "stand": "standing",
-    "lay": "the rail",
+    "catch": "no take-off",
+    "keep": "it stalls",
+    "nose": "nose-dives",
+    "stand": "unsteady",
+    "lay": "won’t lean",
     "entry": "late drops",
-    "hold": "hold",
+    "hold": "tail slides",
 }
 
 
@@ -80,7 +80,7 @@ def strip_words(summary: Summary, row: int, body_m: float) -> tuple[str, str]:
     ends = summary.ends(row)
     if "big" not in ends:
         return f"{first} and up", ""
-    return (first if first == last else f"{first}–{last}"), f"then {_SHORT[ends['big']]}"
+    return (first if first == last else f"{first}–{last}"), f"above: {_SHORT[ends['big']]}"
 
 
 def _on_a_river(summary: Summary, row: int) -> OnTheWave:

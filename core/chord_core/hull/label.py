@@ -16,8 +16,18 @@ from chord_core.hull.stations import Array, Mask
 
 
 def needed_fullness(hull: Hull, stated_l: Array) -> Array:
-    """Section fullness that the stated litres [L] ask of these dims, (n,); NaN where none is stated."""
-    return np.asarray(hull.fleet.fullness * stated_l / hull.litres)
+    """Section fullness that the stated litres [L] ask of these dims, (n,); NaN where none is stated.
+
+    Litres grow with the fullness by width x thickness along the board; the contour of the bottom adds or
+    takes its own share whatever the fullness. Only where a contour is deeper than the tips are thick is the
+    sum not straight: two more steps settle that.
+    """
+    per_fullness = hull.integral(hull.thickness * hull.foam_width) * 1e3
+    fullness = hull.fleet.fullness + (stated_l - hull.litres) / per_fullness
+    for _ in range(2):
+        filled = replace(hull, fleet=replace(hull.fleet, fullness=fullness))
+        fullness = fullness + (stated_l - filled.litres) / per_fullness
+    return np.asarray(fullness)
 
 
 def believable(fullness: Array) -> Mask:
@@ -44,9 +54,10 @@ def labels_agree(boards: Sequence[Board], hull: Hull) -> tuple[bool | None, ...]
     Args:
         hull: ``labelled_hulls(boards)``: a label that was believed is what its hull holds.
     """
+    stated = np.array([np.nan if b.stated_litres is None else b.stated_litres for b in boards], float)
+    agrees = believable(needed_fullness(hull, stated))
     return tuple(
-        None if board.stated_litres is None else bool(abs(litres - board.stated_litres) < 1e-6)
-        for board, litres in zip(boards, hull.litres, strict=True)
+        None if board.stated_litres is None else bool(one) for board, one in zip(boards, agrees, strict=True)
     )
 
 

@@ -78,22 +78,13 @@ class Build:
     flex: float
 
 
-TABLE_NAMES = (
-    "families",
-    "rungs",
-    "builds",
-    "waves",
-    "sizing",
-    "choice",
-    "power",
-    "fins",
-    "craft",
-    "gear",
-    "fit",
-    "heard",
-    "compare",
-    "questions",
-    "seas",
+#: By what lies in the folder: a table that was forgotten in a list would not count in the fingerprint.
+TABLE_NAMES = tuple(
+    sorted(
+        file.name.removesuffix(".json")
+        for file in resources.files(__name__).iterdir()
+        if file.name.endswith(".json")
+    )
 )
 
 

@@ -31,6 +31,10 @@ _GZIP = 31
 _READ = (("WVHT", ""), ("DPD", ""), ("APD", ""), ("MWD", ""), ("WSPD", "SPD"), ("WDIR", "WD"))
 #: Figures that say "not measured", by column, with and without decimals.
 _MISSING = {"WVHT": 99.0, "DPD": 99.0, "APD": 99.0, "MWD": 999.0, "WSPD": 99.0, "WDIR": 999.0}
+#: Swell and wind waves apart, as files of spectra give them: heights and periods. The higher one dominates.
+_SPECTRA = ("SWH", "SWP", "WWH", "WWP")
+#: Minutes, as two digits, where a header names none: files gained that column in the middle of a year.
+_MINUTES = re.compile(r"[0-5]\d")
 _YEARS = ("YY", "YYYY", "YR")
 _WANTED = "(YY MM DD hh … WVHT …)"
 _EPOCH = date(1970, 1, 1).toordinal()
@@ -83,6 +87,13 @@ class _Header:
     hour: int
     minute: int
     columns: tuple[int, ...]
+    spectra: tuple[int, ...] = ()
+
+    def with_minute(self) -> _Header:
+        """The same with the minutes behind the hours."""
+        columns = tuple(at + 1 if at >= 0 else at for at in self.columns)
+        spectra = tuple(at + 1 for at in self.spectra)
+        return _Header(self.width + 1, self.year, self.month, self.day, self.hour, 4, columns, spectra)
 
 
 def _header(words: list[str]) -> _Header | None:
@@ -98,7 +109,9 @@ def _header(words: list[str]) -> _Header | None:
         return None
     minute = 4 if len(names) > 4 and upper[4] in ("MM", "MN") else -1
     at = tuple(next((upper.index(name) for name in pair if name and name in upper[4:]), -1) for pair in _READ)
-    return _Header(len(names), 0, 1, 2, 3, minute, at)
+    named = all(name in upper for name in _SPECTRA)
+    spectra = tuple(upper.index(name) for name in _SPECTRA) if named else ()
+    return _Header(len(names), 0, 1, 2, 3, minute, at, spectra)
 
 
 def _pieces(raw: BinaryIO, faults: _Faults) -> Iterator[bytes]:
@@ -200,6 +213,7 @@ class _Rows:
         self.minutes = array("q")
         self.values = array("d")
         self.days = _Days()
+        self.wider = False
         allowed = table("seas")["plausible"]
         self.rules = [(name, _MISSING[name], *allowed[name]) for name, _ in _READ]
 
@@ -218,9 +232,25 @@ class _Rows:
             return math.nan
         return value
 
+    def _dominant(self, words: list[str], line: int, header: _Header) -> float:
+        """The period of the higher of swell and wind waves [s]."""
+        height, period = self.rules[0], self.rules[1]
+        swell_m, swell_s, wind_m, wind_s = (
+            self._number(words[at], line, rule)
+            for at, rule in zip(header.spectra, (height, period, height, period), strict=True)
+        )
+        return wind_s if wind_m > swell_m or math.isnan(swell_s) else swell_s
+
     def take(self, words: list[str], line: int, header: _Header) -> None:
         """Add one line of readings, or say what is wrong with it."""
-        if len(words) != header.width:
+        if len(words) == header.width + 1 and header.minute < 0 and _MINUTES.fullmatch(words[4]):
+            header = header.with_minute()
+        if len(words) > header.width and not self.wider:
+            self.wider = True
+            more = len(words) - header.width
+            says = f"from here on {more} more columns than the header names; they are not read"
+            self.faults.add(line, "", says)
+        if len(words) < header.width:
             says = f"{len(words)} columns where the header has {header.width}: the line is left out"
             self.faults.add(line, "", says)
             return
@@ -236,6 +266,8 @@ class _Rows:
             self._number(words[at], line, rule) if at >= 0 else math.nan
             for at, rule in zip(header.columns, self.rules, strict=True)
         ]
+        if header.spectra and header.columns[1] < 0:
+            values[1] = self._dominant(words, line, header)
         if len(self.minutes) >= MOST_ROWS:
             raise ChordError("file", self.name, f"more than {MOST_ROWS} readings: split it by years")
         self.minutes.append((day * 24 + hour) * 60 + minute)
@@ -256,7 +288,7 @@ def _read_lines(raw: BinaryIO, name: str, rows: _Rows, told: Callable[[int], Non
     line = 0
     lines = _lines(raw, name, rows.faults)
     first = next(lines, None)
-    if first is not None and first.startswith("time,"):
+    if first is not None and "," in first and "time" in _names(first):
         _read_table(lines, rows, first)
         return
     for line, text in enumerate(itertools.chain([] if first is None else [first], lines), 1):
@@ -277,23 +309,42 @@ def _read_lines(raw: BinaryIO, name: str, rows: _Rows, told: Callable[[int], Non
         raise ChordError("file", name, f"none of {line} lines is a header {_WANTED}")
 
 
+#: Names of ``COLUMNS`` in tables of data services, beside our own.
+_TABLE_NAMES = (
+    ("height_m", "wvht", "hs", "swh", "significant_wave_height"),
+    ("period_s", "dpd", "tp", "dominant_period"),
+    ("mean_period_s", "apd", "tz", "average_period"),
+    ("from_deg", "mwd", "wave_direction", "mean_wave_direction"),
+    ("wind_m_s", "wspd", "wind_speed"),
+    ("wind_from_deg", "wd", "wdir", "wind_from_direction"),
+)
+
+
+def _names(head: str) -> list[str]:
+    return [word.strip().strip('"').lower() for word in head.split(",")]
+
+
 def _read_table(lines: Iterator[str], rows: _Rows, head: str) -> None:
-    """Lines of the CSV that Chord writes of a buoy's hours: time in UTC, then ``COLUMNS`` by name."""
-    names = [word.strip() for word in head.split(",")]
-    at = [names.index(name) if name in names else -1 for name in COLUMNS]
+    """Lines of CSV: time in UTC and columns by name, as Chord writes a buoy's hours, or as data services do
+    (ERDDAP: a second line with the units, NaN where nothing was measured)."""
+    names = _names(head)
+    clock = names.index("time")
+    at = [next((names.index(name) for name in known if name in names), -1) for known in _TABLE_NAMES]
     if at[0] < 0:
-        raise ChordError("file", rows.name, f"line 1 names no column height_m: “{head[:60]}”")
+        wanted = " or ".join(_TABLE_NAMES[0][:2])
+        raise ChordError("file", rows.name, f"line 1 names no column {wanted}: “{head[:60]}”")
     for line, text in enumerate(lines, 2):
-        cells = text.split(",", _MOST_WORDS)
-        found = _CLOCK.match(cells[0])
-        if not text.strip():
+        cells = [cell.strip().strip('"') for cell in text.split(",", _MOST_WORDS)]
+        found = _CLOCK.match(cells[clock]) if len(cells) == len(names) else None
+        units = line == 2 and len(cells) == len(names) and not cells[clock][:1].isdigit()
+        if not text.strip() or units:
             continue
-        if not found or len(cells) != len(names):
+        if not found:
             rows.faults.add(line, "", f"“{text[:40]}” is no reading: the line is left out")
             continue
         year, month, day, hour, minute = found.groups()
-        words = [year, month, day, hour, minute, *(cells[k].strip() or "MM" if k >= 0 else "MM" for k in at)]
-        rows.take(words, line, _TABLE)
+        said = [cells[k] if k >= 0 and cells[k] not in ("", "NaN") else "MM" for k in at]
+        rows.take([year, month, day, hour, minute, *said], line, _TABLE)
 
 
 def read_buoy(raw: BinaryIO, name: str, told: Callable[[int], None] = lambda lines: None) -> BuoyText:

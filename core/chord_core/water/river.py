@@ -21,6 +21,7 @@ from chord_core.water.buoy import MOST_TOLD, LineFault
 #: Largest file of flows [bytes], and most of its rows.
 MOST_BYTES, MOST_ROWS = 32 * 1024 * 1024, 1_000_000
 _MOST_FLOW, _LAST_DAYS = 20_000.0, 366
+_YEARS = (1800, 2100)
 _TIMES, _FLOWS = ("time", "datetime", "date"), ("flow_m3_s", "flow", "discharge", "discharge_m3_s")
 
 
@@ -40,7 +41,21 @@ def _number(word: str, decimal_comma: bool) -> float:
 
 def _hour(word: str) -> float:
     at = datetime.fromisoformat(word.strip())
+    if not _YEARS[0] <= at.year <= _YEARS[1]:
+        raise ValueError(f"the year {at.year} is not between {_YEARS[0]} and {_YEARS[1]}")
     return (at if at.tzinfo else at.replace(tzinfo=UTC)).timestamp() / 3600
+
+
+def _head(line: str, mark: str, name: str) -> list[str]:
+    """The words of the head.
+
+    Raises:
+        ChordError: it is none: a cell longer than any table has, say.
+    """
+    try:
+        return [word.strip().lower() for word in next(csv.reader([line], delimiter=mark))]
+    except csv.Error as error:
+        raise ChordError("file", name, f"the first line “{line[:40]}…” is no head of a table") from error
 
 
 def read_flows(raw: BinaryIO, name: str) -> Flows:
@@ -60,7 +75,7 @@ def read_flows(raw: BinaryIO, name: str) -> Flows:
     if not lines:
         raise ChordError("file", name, "the file is empty")
     mark = ";" if ";" in lines[0][1] else ","
-    head = [word.strip().lower() for word in next(csv.reader([lines[0][1]], delimiter=mark))]
+    head = _head(lines[0][1], mark, name)
     at = [next((head.index(word) for word in words if word in head), -1) for words in (_TIMES, _FLOWS)]
     if min(at) < 0:
         says = f"line {lines[0][0]} names no columns time and flow_m3_s: “{lines[0][1][:60]}”"

@@ -14,33 +14,56 @@ from chord_core.documents.requests import TideRequest
 from chord_core.documents.shore import Tide
 from chord_core.hull.stations import Array, Mask
 
-#: Multiples of T (hour angle of the mean sun), s, h, p, and degrees that are added, for each constituent
-#: (Schureman 1958, table 2); the last word says whose nodal factor it has.
-CONSTITUENTS: dict[str, tuple[int, int, int, int, float, str]] = {
-    "M2": (2, -2, 2, 0, 0, "M2"),
-    "S2": (2, 0, 0, 0, 0, ""),
-    "N2": (2, -3, 2, 1, 0, "M2"),
-    "K2": (2, 0, 2, 0, 0, "K2"),
-    "K1": (1, 0, 1, 0, -90, "K1"),
-    "O1": (1, -2, 1, 0, 90, "O1"),
-    "P1": (1, 0, -1, 0, 90, ""),
-    "Q1": (1, -3, 1, 1, 90, "O1"),
-    "M4": (4, -4, 4, 0, 0, "M4"),
-    "MS4": (4, -2, 2, 0, 0, "M2"),
-    "MF": (0, 2, 0, 0, 0, "MF"),
-    "MM": (0, 1, 0, -1, 0, "MM"),
-    "SA": (0, 0, 1, 0, 0, ""),
-    "SSA": (0, 0, 2, 0, 0, ""),
+#: Multiples of T (hour angle of the mean sun), s, h, p, p1, and degrees that are added, for each constituent
+#: (Schureman 1958, table 2); then whose nodal factors it has: those of simple constituents, multiplied, with
+#: how many times their angle counts (table 2a; compounds as the constituents they are made of).
+CONSTITUENTS: dict[str, tuple[int, int, int, int, int, float, dict[str, int]]] = {
+    "M2": (2, -2, 2, 0, 0, 0, {"M2": 1}),
+    "S2": (2, 0, 0, 0, 0, 0, {}),
+    "N2": (2, -3, 2, 1, 0, 0, {"M2": 1}),
+    "K2": (2, 0, 2, 0, 0, 0, {"K2": 1}),
+    "NU2": (2, -3, 4, -1, 0, 0, {"M2": 1}),
+    "MU2": (2, -4, 4, 0, 0, 0, {"M2": 1}),
+    "2N2": (2, -4, 2, 2, 0, 0, {"M2": 1}),
+    "LAM2": (2, -1, 0, 1, 0, 180, {"M2": 1}),
+    "T2": (2, 0, -1, 0, 1, 0, {}),
+    "R2": (2, 0, 1, 0, -1, 180, {}),
+    "2SM2": (2, 2, -2, 0, 0, 0, {"M2": -1}),
+    "K1": (1, 0, 1, 0, 0, -90, {"K1": 1}),
+    "O1": (1, -2, 1, 0, 0, 90, {"O1": 1}),
+    "P1": (1, 0, -1, 0, 0, 90, {}),
+    "Q1": (1, -3, 1, 1, 0, 90, {"O1": 1}),
+    "J1": (1, 1, 1, -1, 0, -90, {"J1": 1}),
+    "OO1": (1, 2, 1, 0, 0, -90, {"OO1": 1}),
+    "RHO": (1, -3, 3, -1, 0, 90, {"O1": 1}),
+    "2Q1": (1, -4, 1, 2, 0, 90, {"O1": 1}),
+    "S1": (1, 0, 0, 0, 0, 0, {}),
+    "M3": (3, -3, 3, 0, 0, 0, {"M3": 1}),
+    "MK3": (3, -2, 3, 0, 0, -90, {"M2": 1, "K1": 1}),
+    "2MK3": (3, -4, 3, 0, 0, 90, {"M2": 2, "K1": -1}),
+    "M4": (4, -4, 4, 0, 0, 0, {"M2": 2}),
+    "MS4": (4, -2, 2, 0, 0, 0, {"M2": 1}),
+    "MN4": (4, -5, 4, 1, 0, 0, {"M2": 2}),
+    "S4": (4, 0, 0, 0, 0, 0, {}),
+    "M6": (6, -6, 6, 0, 0, 0, {"M2": 3}),
+    "S6": (6, 0, 0, 0, 0, 0, {}),
+    "M8": (8, -8, 8, 0, 0, 0, {"M2": 4}),
+    "MF": (0, 2, 0, 0, 0, 0, {"MF": 1}),
+    "MM": (0, 1, 0, -1, 0, 0, {"MM": 1}),
+    "MSF": (0, 2, -2, 0, 0, 0, {"M2": -1}),
+    "SA": (0, 0, 1, 0, 0, 0, {}),
+    "SSA": (0, 0, 2, 0, 0, 0, {}),
 }
 _EVERY_H = 0.5
 #: Mean longitudes at 2000 January 1, 12 h [deg], and degrees a day (Meeus 1998): moon, sun, the moon's
-#: perigee, its node.
+#: perigee, its node, and the sun's perigee.
 _J2000_H = 262980
 _LONGITUDES = np.array([
     (218.3164477, 481267.88123421 / 36525),
     (280.46646, 36000.76983 / 36525),
     (83.3532465, 4069.0137287 / 36525),
     (125.04452, -1934.136261 / 36525),
+    (282.93735, 1.71946 / 36525),
 ])  # fmt: skip
 
 
@@ -54,20 +77,20 @@ class Turn:
 
 
 def longitudes(hour: Array | float) -> Array:
-    """Mean longitudes [deg] of moon, sun, perigee and node at hours since 1970 UTC (n,): (4, n)."""
+    """Mean longitudes [deg] of moon, sun, the moon's perigee and node, and the sun's perigee at hours since
+    1970 UTC (n,): (5, n)."""
     days = (np.atleast_1d(np.asarray(hour, float)) - _J2000_H) / 24
     return _LONGITUDES[:, :1] + _LONGITUDES[:, 1:] * days
 
 
-def nodal(name: str, node_deg: Array) -> tuple[Array, Array]:
-    """Factor and angle [deg] by which the moon's node changes a constituent (Pugh 1987, table 4:3)."""
-    n = np.radians(node_deg)
+def _simple_nodal(name: str, n: Array) -> tuple[Array, Array]:
+    """Factor and angle [deg] of a simple constituent for the longitude of the moon's node [rad] (Pugh 1987,
+    table 4:3; J1 and OO1: Doodson & Warburg 1941)."""
     match name:
         case "M2":
             return 1 - 0.037 * np.cos(n), -2.1 * np.sin(n)
-        case "M4":
-            factor, angle = nodal("M2", node_deg)
-            return factor**2, 2 * angle
+        case "M3":
+            return (1 - 0.037 * np.cos(n)) ** 1.5, -3.21 * np.sin(n)
         case "K1":
             factor = 1.006 + 0.115 * np.cos(n) - 0.009 * np.cos(2 * n)
             return factor, -8.9 * np.sin(n) + 0.7 * np.sin(2 * n)
@@ -77,28 +100,49 @@ def nodal(name: str, node_deg: Array) -> tuple[Array, Array]:
         case "K2":
             factor = 1.024 + 0.286 * np.cos(n) + 0.008 * np.cos(2 * n)
             return factor, -17.7 * np.sin(n) + 0.7 * np.sin(2 * n)
+        case "J1":
+            factor = 1.013 + 0.168 * np.cos(n) - 0.017 * np.cos(2 * n)
+            return factor, -12.9 * np.sin(n) + 1.3 * np.sin(2 * n)
+        case "OO1":
+            factor = 1.103 + 0.650 * np.cos(n) + 0.032 * np.cos(2 * n)
+            return factor, -36.7 * np.sin(n) + 4.0 * np.sin(2 * n)
         case "MF":
             return 1.043 + 0.414 * np.cos(n), -23.7 * np.sin(n) + 2.7 * np.sin(2 * n)
-        case "MM":
-            return 1 - 0.130 * np.cos(n), np.zeros_like(n)
         case _:
-            return np.ones_like(n), np.zeros_like(n)
+            assert name == "MM"
+            return 1 - 0.130 * np.cos(n), np.zeros_like(n)
 
 
-def argument(name: str, hour: Array | float) -> Array:
-    """Equilibrium argument V [deg] of a constituent at hours since 1970 UTC (n,)."""
+def nodal(name: str, node_deg: Array) -> tuple[Array, Array]:
+    """Factor and angle [deg] by which the moon's node changes a constituent."""
+    n = np.radians(node_deg)
+    factor, angle = np.ones_like(n), np.zeros_like(n)
+    for simple, times in CONSTITUENTS[name][-1].items():
+        own_factor, own_angle = _simple_nodal(simple, n)
+        factor, angle = factor * own_factor ** abs(times), angle + times * own_angle
+    return factor, angle
+
+
+def argument(name: str, hour: Array | float, sa_from: str = "equinox") -> Array:
+    """Equilibrium argument V [deg] of a constituent at hours since 1970 UTC (n,).
+
+    Args:
+        sa_from: ``perihelion`` counts the year of SA from there, as some tables do.
+    """
     at = np.atleast_1d(np.asarray(hour, float))
-    moon, sun, perigee, _ = longitudes(at)
+    moon, sun, perigee, _, perihelion = longitudes(at)
     sun_angle = 15.0 * (at % 24) + 180.0
-    t, s, h, p, more, _ = CONSTITUENTS[name]
-    return np.asarray(t * sun_angle + s * moon + h * sun + p * perigee + more)
+    t, s, h, p, p1, more, _ = CONSTITUENTS[name]
+    if name == "SA" and sa_from == "perihelion":
+        p1 = -1
+    return np.asarray(t * sun_angle + s * moon + h * sun + p * perigee + p1 * perihelion + more)
 
 
 def speed_deg_h(name: str) -> float:
     """Speed of a constituent [deg/h]: how fast its argument runs."""
-    t, s, h, p, _, _ = CONSTITUENTS[name]
-    moon, sun, perigee, _ = _LONGITUDES[:, 1] / 24
-    return float(15 * t + s * moon + h * sun + p * perigee)
+    t, s, h, p, p1, _, _ = CONSTITUENTS[name]
+    moon, sun, perigee, _, perihelion = _LONGITUDES[:, 1] / 24
+    return float(15 * t + s * moon + h * sun + p * perigee + p1 * perihelion)
 
 
 #: The moon's node moves a twentieth of a degree a day: nodal factors are worked out so often [h], and lie on
@@ -113,14 +157,14 @@ def _waves(tide: Tide, at: Array) -> Iterator[tuple[float, Array, Array]]:
     node = longitudes(knots)[3]
     known: dict[str, tuple[Array, Array]] = {}
     for constant in tide.constants:
-        whose = CONSTITUENTS[constant.name][-1]
+        whose = str(CONSTITUENTS[constant.name][-1])
         if whose not in known:
-            factor, angle = nodal(whose, node)
+            factor, angle = nodal(constant.name, node)
             known[whose] = np.interp(at, knots, factor), np.interp(at, knots, angle)
         factor, angle = known[whose]
         # Arguments run evenly: one at the first hour and the speed make all others.
         speed = speed_deg_h(constant.name)
-        first = float(argument(constant.name, begin)[0])
+        first = float(argument(constant.name, begin, tide.sa_from)[0])
         phase = np.radians((first - constant.phase_deg) % 360 + speed * (at - begin) + angle)
         yield float(np.radians(speed)), factor * constant.amplitude_m, phase
 

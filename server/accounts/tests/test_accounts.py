@@ -1,14 +1,26 @@
 """Signing in and out, lock-out, the demo's door, and walls between shops."""
 
+import io
 import re
+import time
+from datetime import timedelta
 from typing import Any
+from unittest import mock
 
 from buoys.models import Buoy
-from django.test import Client, TestCase, override_settings
+from django.conf import settings
+from django.contrib.sessions.backends.db import SessionStore
+from django.contrib.sessions.models import Session
+from django.core.exceptions import ValidationError
+from django.core.management import CommandError, call_command
+from django.test import Client, RequestFactory, TestCase, override_settings
 from django.urls import get_resolver
 from django.urls.resolvers import URLPattern
+from django.utils import timezone
 
+from accounts import sign_in
 from accounts.models import Shop, User
+from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
 from fittings.models import Fitting
@@ -27,13 +39,81 @@ class SigningIn(ApiCase):
         self.assertEqual((session["signed_in"], session["shop"]), (True, "north"))
         self.good("get", "/api/boards/")
         self.assertFalse(self.good("delete", "/api/session/")["signed_in"])
-        self.refused(403, "get", "/api/boards/")
+        self.refused(401, "get", "/api/boards/")
 
-    def test_cookies_are_secure(self) -> None:
+    def test_cookies_are_secure_where_there_is_https(self) -> None:
+        """On loopback without it a plain client has to be able to send them back."""
         self.good("post", "/api/session/", {"username": "north-person", "password": PASSWORD})
         cookie = self.client.cookies["sessionid"]
-        self.assertTrue(cookie["secure"] and cookie["httponly"])
+        self.assertEqual(bool(cookie["secure"]), settings.HTTPS)
+        self.assertTrue(cookie["httponly"])
         self.assertEqual(cookie["samesite"], "Lax")
+        with override_settings(SESSION_COOKIE_SECURE=True):
+            self.good("post", "/api/session/", {"username": "north-person", "password": PASSWORD})
+            self.assertTrue(self.client.cookies["sessionid"]["secure"])
+
+    def test_one_address_that_tries_many_names_has_to_wait(self) -> None:
+        with override_settings(ADDRESS_FAILURE_LIMIT=6):
+            for i in range(6):
+                self.refused(400, "post", "/api/session/", {"username": f"name-{i}", "password": "sand"})
+            right = {"username": "north-person", "password": PASSWORD}
+            self.assertIn("from here", self.refused(429, "post", "/api/session/", right)["message"])
+            # Another address is not asked to wait for it.
+            elsewhere = Client(REMOTE_ADDR="127.0.0.2", HTTP_HOST="127.0.0.1")
+            self.assertEqual(self.call("post", "/api/session/", right, elsewhere).status_code, 200)
+
+    def test_behind_a_proxy_the_address_is_the_clients_and_cannot_be_made_up(self) -> None:
+        request = RequestFactory().get("/", REMOTE_ADDR="10.0.0.1", HTTP_X_FORWARDED_FOR="6.6.6.6, 9.9.9.9")
+        self.assertEqual(client_address(request), "10.0.0.1")
+        with override_settings(PROXIES=1):
+            self.assertEqual(client_address(request), "9.9.9.9")
+        with override_settings(PROXIES=2):
+            self.assertEqual(client_address(request), "6.6.6.6")
+
+    def test_passwords_are_checked_one_at_a_time_and_few_wait(self) -> None:
+        """The costly check never takes the threads that answer others."""
+        right = {"username": "north-person", "password": PASSWORD}
+        held = [sign_in._in_line.acquire() for _ in range(3)]
+        try:
+            begun = time.monotonic()
+            self.assertIn("at this moment", self.refused(429, "post", "/api/session/", right)["message"])
+            self.assertLess(time.monotonic() - begun, sign_in._PATIENCE_S)
+        finally:
+            for _ in held:
+                sign_in._in_line.release()
+        self.good("post", "/api/session/", right)
+
+    def test_the_rules_for_passwords_hold_in_every_way_in(self) -> None:
+        for bad in ("12345678", "short", "password123"):
+            with self.assertRaises(ValidationError):
+                User.objects.create_user("weak", password=bad, shop=self.shop)
+            with self.assertRaises(ValidationError):
+                self.user.set_password(bad)
+            with mock.patch("sys.stdin", io.StringIO(bad + "\n")), self.assertRaises(CommandError):
+                call_command("add_person", "weak", shop="Other")
+        self.assertFalse(User.objects.filter(username="weak").exists())
+        self.assertFalse(Shop.objects.filter(name="Other").exists())
+
+    def test_a_person_is_added_from_the_command_line(self) -> None:
+        said = io.StringIO()
+        with mock.patch("sys.stdin", io.StringIO(PASSWORD + "\n")):
+            call_command("add_person", "ada", shop="Our shop", stdout=said)
+        self.assertIn("may sign in to “Our shop” (new)", said.getvalue())
+        self.good("post", "/api/session/", {"username": "ada", "password": PASSWORD})
+
+    def test_a_session_that_is_used_goes_on(self) -> None:
+        self.client.force_login(self.user)
+        self.good("get", "/api/boards/")
+        key = self.client.cookies["sessionid"].value
+        row = Session.objects.get(pk=key)
+        soon = timezone.now() + timedelta(days=1)
+        session = SessionStore(key)
+        session["slid"] = (timezone.now() - timedelta(days=2)).timestamp()
+        session.save()
+        Session.objects.filter(pk=key).update(expire_date=soon)
+        self.good("get", "/api/boards/")
+        self.assertGreater(Session.objects.get(pk=key).expire_date, soon + timedelta(days=10))
+        self.assertGreater(row.expire_date, soon)
 
     def test_passwords_are_kept_with_argon2(self) -> None:
         self.assertTrue(self.user.password.startswith("argon2$argon2id$"))
@@ -71,11 +151,11 @@ class SigningIn(ApiCase):
         self.client.force_login(self.user)
         self.good("get", "/api/boards/")
         User.objects.filter(pk=self.user.pk).update(is_active=False)
-        self.refused(403, "get", "/api/boards/")
+        self.refused(401, "get", "/api/boards/")
         User.objects.filter(pk=self.user.pk).update(is_active=True)
         self.good("get", "/api/boards/")
         self.user.delete()
-        self.refused(403, "get", "/api/boards/")
+        self.refused(401, "get", "/api/boards/")
 
     def test_who_changes_shops_sees_the_new_one_at_the_next_request(self) -> None:
         self.client.force_login(self.user)
@@ -119,7 +199,7 @@ class DemoDoor(TestCase):
 
 
 #: Addresses that anybody may ask, signed in or not.
-OPEN_TO_ALL = {"health", "session", "demo", "page"}
+OPEN_TO_ALL = {"health", "session", "demo", "page", "openapi", "no-such-address"}
 METHODS = ("get", "post", "put", "patch", "delete")
 
 
@@ -148,7 +228,7 @@ class Walls(ApiCase):
                     response = self.call(
                         method, re.sub("<[^>]+>", "1", path), {} if method != "get" else None, nobody
                     )
-                    self.assertEqual(response.status_code, 403)
+                    self.assertEqual(response.status_code, 401)
 
     def test_from_another_shop_nothing_is_there(self) -> None:
         ticket = self.ticket()
@@ -164,9 +244,19 @@ class Walls(ApiCase):
             "hand-out",
             "worth",
         )
-        of_ticket = dict.fromkeys(("fitting", *parts), ticket["id"])
+        of_ticket = dict.fromkeys(("fitting", "fitting-back", *parts), ticket["id"])
         of_board = dict.fromkeys(
-            ("board", "sheet", "trade-in", "range", "tag", "board-svg", "board-dxf", "board-json"),
+            (
+                "board",
+                "board-back",
+                "sheet",
+                "trade-in",
+                "range",
+                "tag",
+                "board-svg",
+                "board-dxf",
+                "board-json",
+            ),
             self.board.pk,
         )
         of_break = dict.fromkeys(

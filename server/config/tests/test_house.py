@@ -48,7 +48,7 @@ class Generated(TestCase):
         call_command("makemigrations", "--check", "--dry-run", verbosity=0)
 
     def test_lock_files_hold_no_address(self) -> None:
-        for name in ("requirements.lock", "web/package-lock.json"):
+        for name in ("requirements.lock", "requirements-dev.lock", "web/package-lock.json"):
             text = (ROOT / name).read_text()
             self.assertNotIn('"resolved"', text)
             self.assertNotIn("://", re.sub(r'"(url|funding|license)": "[^"]*"', "", text), name)

@@ -109,8 +109,16 @@ export function useToken(given: string): void {
   token = given
 }
 
-interface Told {
-  data?: unknown
+/** The generated client's calls know lists, not pairs and triples: the same document with lists for them. */
+export type Listed<T> = T extends readonly (infer U)[]
+  ? Listed<U>[]
+  : T extends object
+    ? { [K in keyof T]: Listed<T[K]> }
+    : T
+
+/** What a call of the generated client gives. */
+export interface Told<T> {
+  data?: T
   error?: unknown
   response: Response
 }
@@ -120,15 +128,24 @@ function faultOf(error: unknown, status: number): Fault {
   return known ?? { field: 'request', value: null, message: `The server answered ${status}.` }
 }
 
-/** Unpack an answer as the document `T`; throws `Refused`, or the network's own error. On a
+let lost: () => void = () => undefined
+
+/** Called when the server says that nobody is signed in any more, or that the page's token is too old. */
+export function onSessionLost(handler: () => void): void {
+  lost = handler
+}
+
+/** Unpack an answer, of the call's own type; throws `Refused`, or the network's own error. On a
  * page that is left nothing comes any more. */
-export async function told<T>(call: Promise<Told>): Promise<T> {
+export async function told<T>(call: Promise<Told<Listed<T>>>): Promise<T> {
   const { signal } = page
   const { data, error, response } = await call.catch((failed: unknown) => {
     if (!signal.aborted || (failed as Error).name !== 'AbortError') throw failed
-    return new Promise<Told>(() => undefined)
+    return new Promise<Told<Listed<T>>>(() => undefined)
   })
-  if (response.ok) return data as T
+  if (response.ok) return data as unknown as T
+  const fault = faultOf(error, response.status)
+  if (response.status === 401 || fault.field === 'csrf') lost()
   const current = (error as { current?: Fitting } | undefined)?.current
-  throw new Refused(response.status, faultOf(error, response.status), current)
+  throw new Refused(response.status, fault, current)
 }

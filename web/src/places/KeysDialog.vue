@@ -15,6 +15,7 @@ defineProps<{ keys: readonly (readonly [string, string])[] }>()
           <dd>{{ what }}</dd>
         </template>
       </dl>
+      <p><router-link to="/addresses">the API, for programs</router-link></p>
       <v-btn v-focused @click="open = false">Close</v-btn>
     </div>
   </v-dialog>

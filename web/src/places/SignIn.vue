@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { Refused } from '../api/client'
 import { useSession } from '../state/session'
 
+defineProps<{ again?: boolean }>()
 const { session, signIn, openDemo } = useSession()
 const username = ref('')
 const password = ref('')
@@ -21,7 +22,10 @@ async function attempt(work: () => Promise<void>): Promise<void> {
 <template>
   <main class="door">
     <h1>Chord</h1>
-    <p class="about">A board for this surfer, and the waves they really get.</p>
+    <p v-if="again" class="about" role="status">
+      The session ended. Sign in again: what you typed is kept and is saved then.
+    </p>
+    <p v-else class="about">A board for this surfer, and the waves they really get.</p>
     <form @submit.prevent="attempt(() => signIn(username, password))">
       <v-text-field v-model="username" label="Name" autocomplete="username" autofocus />
       <v-text-field

@@ -7,7 +7,7 @@ import UnitsMenu from './UnitsMenu.vue'
 const props = defineProps<{ says?: string }>()
 const { session, signOut } = useSession()
 const PLACES = [
-  { to: '/', name: 'Fit' },
+  { to: '/ticket', name: 'Fit' },
   { to: '/rack', name: 'Rack' },
   { to: '/water', name: 'Water' },
 ]
@@ -35,7 +35,7 @@ watch(
         v-for="place in PLACES"
         :key="place.to"
         :to="place.to"
-        :class="{ here: place.to === '/' ? $route.path === '/' : $route.path.startsWith(place.to) }"
+        :class="{ here: $route.path.startsWith(place.to) }"
         >{{ place.name }}</router-link
       >
     </nav>

@@ -3,7 +3,7 @@
 import { computed } from 'vue'
 import { useSession } from '../state/session'
 
-const { faces, masses, units, prefer } = useSession()
+const { atNight, faces, masses, night, units, prefer } = useSession()
 const SHORT = { imperial: 'ft-in', metric: 'cm', words: 'words', face: 'face', back: 'behind' }
 const groups = computed(() => [
   {
@@ -25,11 +25,11 @@ const groups = computed(() => [
 <template>
   <v-menu :close-on-content-click="false" location="bottom end">
     <template #activator="{ props: menu }">
-      <button class="plain" type="button" title="Units" v-bind="menu">
+      <button class="plain" type="button" title="Units and light" v-bind="menu">
         {{ SHORT[units] }} · {{ masses }} · {{ SHORT[faces] }}
       </button>
     </template>
-    <div class="sheet" role="dialog" aria-label="Units">
+    <div class="sheet" role="dialog" aria-label="Units and light">
       <fieldset v-for="group in groups" :key="group.name">
         <legend class="label">{{ group.says }}</legend>
         <label v-for="(says, way) in group.ways" :key="way">
@@ -42,6 +42,14 @@ const groups = computed(() => [
           {{ says }}
         </label>
       </fieldset>
+      <label>
+        <input
+          type="checkbox"
+          :checked="night"
+          @change="atNight(($event.target as HTMLInputElement).checked)"
+        />
+        dark screen
+      </label>
     </div>
   </v-menu>
 </template>

@@ -1,7 +1,17 @@
 // A closer look at the board on the bench, asked for when somebody looks: what it does number by number, why,
 // why not, and what another one does beside it.
 import { markRaw, reactive, watch } from 'vue'
-import { api, Refused, told, type Compared, type Faces, type Why, type WhyNot } from '../api/client'
+import {
+  api,
+  Refused,
+  told,
+  type Compared,
+  type Faces,
+  type Listed,
+  type Told,
+  type Why,
+  type WhyNot,
+} from '../api/client'
 import { useTicket } from './ticket'
 
 interface Looks {
@@ -29,16 +39,24 @@ function asked<T extends object>(query: T) {
   }
 }
 
+/** The last question of each kind: an answer to an earlier one, or to another ticket, is dropped. */
+const asking: Record<keyof Looks, number> = { faces: 0, why: 0, whyNot: 0, compared: 0 }
+
 async function look<K extends keyof Looks>(
   what: K,
-  call: Parameters<typeof told>[0],
+  call: Promise<Told<Listed<Looks[K]>>>,
 ): Promise<void> {
+  const { state: ticket } = useTicket()
+  const [mine, asked] = [++asking[what], ticket.fitting?.id]
+  const stands = () => asking[what] === mine && ticket.fitting?.id === asked
   state.faults[what] = ''
   try {
-    Object.assign(state, { [what]: markRaw(await told<Looks[K]>(call)) })
+    const found = markRaw(await told<Looks[K]>(call))
+    if (stands()) Object.assign(state, { [what]: found })
   } catch (error) {
-    state.faults[what] =
-      error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    if (stands())
+      state.faults[what] =
+        error instanceof Refused ? error.fault.message : 'The server does not answer.'
   }
 }
 
@@ -61,5 +79,15 @@ export function forgetWithTicket(): void {
   watch(
     () => [ticket.fitting?.id, ticket.fitting?.version, answer.value?.bench?.id],
     () => Object.assign(state, { whyNot: null, why: null }),
+  )
+  // Nothing of the last customer stays under the next one's name.
+  watch(
+    () => ticket.fitting?.id,
+    () => {
+      for (const what of Object.keys(asking) as (keyof Looks)[]) asking[what] += 1
+      Object.assign(state, { faces: null, compared: null })
+      Object.assign(state.faults, { faces: '', why: '', whyNot: '', compared: '' })
+    },
+    { flush: 'sync' },
   )
 }

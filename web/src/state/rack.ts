@@ -2,12 +2,18 @@
 import { markRaw, reactive } from 'vue'
 import { api, told, type Board, type Break, type BreakIn, type RackBoard } from '../api/client'
 
-const state = reactive<{ boards: RackBoard[]; breaks: Break[] }>({ boards: [], breaks: [] })
+interface Kept {
+  boards: RackBoard[]
+  breaks: Break[]
+  /** The board that was taken out last, as long as it can be hung again here. */
+  left: { id: number; says: string } | null
+}
+const state = reactive<Kept>({ boards: [], breaks: [], left: null })
 
 /** The rack and the breaks. */
 export function useRack() {
   return {
-    rack: state as { readonly boards: RackBoard[]; readonly breaks: Break[] },
+    rack: state as Readonly<Kept>,
     async load(): Promise<void> {
       const [boards, breaks] = await Promise.all([
         told<RackBoard[]>(api.GET('/api/boards/')),
@@ -25,9 +31,24 @@ export function useRack() {
       state.boards = markRaw([...state.boards, hung])
       return hung
     },
-    async takeDown(id: number): Promise<void> {
-      await told(api.DELETE('/api/boards/{id}/', { params: { path: { id } } }))
+    /** Take a board out of the rack; it can be hung again. */
+    async takeDown(id: number, left_as: 'sold' | 'taken down', name: string): Promise<void> {
+      const params = { path: { id }, query: { left_as } }
+      await told(api.DELETE('/api/boards/{id}/', { params }))
       state.boards = markRaw(state.boards.filter((board) => board.id !== id))
+      state.left = { id, says: `${name}: ${left_as}.` }
+    },
+    /** Hang again what was taken out last. */
+    async hangAgain(): Promise<void> {
+      const { left } = state
+      if (!left) return
+      const params = { path: { id: left.id } }
+      const hung = await told<RackBoard>(api.POST('/api/boards/{id}/back/', { params }))
+      state.boards = markRaw([...state.boards, hung])
+      state.left = null
+    },
+    forgetLeft(): void {
+      state.left = null
     },
     async keepBreak(given: BreakIn): Promise<Break> {
       const kept = await told<Break>(api.POST('/api/breaks/', { body: given }))

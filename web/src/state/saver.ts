@@ -30,7 +30,8 @@ function without(change: Change, field: string): Change | null {
   return some ? rest : null
 }
 
-export type SaveState = 'saved' | 'saving' | 'refused' | 'waiting'
+/** `locked`: nobody is signed in; `gone`: the ticket is not there any more. What was typed is kept in both. */
+export type SaveState = 'saved' | 'saving' | 'refused' | 'waiting' | 'locked' | 'gone'
 
 export interface SaverEvents {
   saved(fitting: Fitting): void
@@ -52,6 +53,14 @@ export class Saver {
   ) {
     const kept = window.localStorage.getItem(KEPT + fitting.id)
     if (kept) this.push(JSON.parse(kept) as Change)
+  }
+
+  /** What is typed and not saved; taken out where it is kept elsewhere now. */
+  take(): Change | null {
+    const kept = this.pending
+    this.pending = null
+    window.localStorage.removeItem(KEPT + this.fitting.id)
+    return kept
   }
 
   /** Whether nothing is on its way. */
@@ -98,8 +107,9 @@ export class Saver {
       after = this.failed(error, sending)
     }
     this.keep()
-    if (after === 'waiting') window.setTimeout(() => void this.send(), RETRY_MS)
-    if (this.pending && after !== 'waiting') void this.send()
+    const later = after === 'waiting' || after === 'locked'
+    if (later) window.setTimeout(() => void this.send(), RETRY_MS)
+    if (this.pending && !later && after !== 'gone') void this.send()
     else this.events.state(after)
   }
 
@@ -121,7 +131,14 @@ export class Saver {
       this.pending = this.pending ? over(change, this.pending) : change
       return 'saved'
     }
-    if (error instanceof Refused && error.status < 500) {
+    const signIn =
+      error instanceof Refused && (error.status === 401 || error.fault.field === 'csrf')
+    const gone = error instanceof Refused && error.status === 404
+    if (signIn || gone) {
+      this.pending = this.pending ? over(change, this.pending) : change
+      return gone ? 'gone' : 'locked'
+    }
+    if (error instanceof Refused && error.status < 500 && error.status !== 429) {
       this.events.refused(error)
       // What was sent along with it is right, and is sent again without it.
       const rest = without(change, error.fault.field)

@@ -1,15 +1,30 @@
 // Who is signed in, and the words and units that all screens use.
-import { computed, reactive } from 'vue'
-import { api, leavePage, stayOnPage, told, useToken, type Session, type Words } from '../api/client'
+import { computed, reactive, ref, watchEffect } from 'vue'
+import {
+  api,
+  leavePage,
+  onSessionLost,
+  stayOnPage,
+  told,
+  useToken,
+  type Session,
+  type Words,
+} from '../api/client'
 import type { FacesAs, Masses, Units } from '../units'
 
-const state = reactive<{ session: Session | null; words: Words | null }>({
+const state = reactive<{ session: Session | null; words: Words | null; ended: boolean }>({
   session: null,
   words: null,
+  ended: false,
 })
 
+/** Who signs in again over a page goes on with it; somebody of another shop gets a page of their own. */
 async function take(session: Session): Promise<void> {
   useToken(session.token)
+  if (state.ended && session.signed_in) {
+    if (session.shop !== state.session?.shop) return window.location.assign('/')
+    state.ended = false
+  }
   if (session.signed_in && !state.words) state.words = await told<Words>(api.GET('/api/words/'))
   state.session = session
 }
@@ -26,6 +41,30 @@ async function signOut(): Promise<void> {
   window.location.assign('/')
 }
 
+let asking = false
+
+/** Whether the session ended, or only the page's token is too old. */
+async function check(): Promise<void> {
+  if (asking || !state.session?.signed_in) return
+  asking = true
+  try {
+    const session = await told<Session>(api.GET('/api/session/'))
+    useToken(session.token)
+    state.ended = !session.signed_in
+  } catch {
+    // A server that is away is said by whoever asked it.
+  } finally {
+    asking = false
+  }
+}
+onSessionLost(() => void check())
+
+const NIGHT = 'chord-night'
+const night = ref(window.localStorage.getItem(NIGHT) === 'yes')
+watchEffect(() => {
+  document.documentElement.dataset.theme = night.value ? 'night' : 'day'
+})
+
 /** The session of this browser. */
 export function useSession() {
   return {
@@ -39,6 +78,14 @@ export function useSession() {
       take(await told<Session>(api.POST('/api/session/', { body: { username, password } }))),
     openDemo: async () => take(await told<Session>(api.POST('/api/session/demo/'))),
     signOut,
+    /** Whether the session ended while the page stayed: the door opens over it. */
+    ended: computed(() => state.ended),
+    /** Whether the screen is dark; kept in this browser. */
+    night,
+    atNight(dark: boolean): void {
+      night.value = dark
+      window.localStorage.setItem(NIGHT, dark ? 'yes' : 'no')
+    },
     prefer: async (choice: { units?: Units; masses?: Masses; faces?: FacesAs }) =>
       take(await told<Session>(api.PATCH('/api/me/', { body: choice }))),
   }

@@ -29,6 +29,8 @@ interface State {
   fault: Fault | null
   undo: Change[]
   redo: Change[]
+  /** The ticket that was thrown away last, as long as it can be taken back here. */
+  thrown: { id: number; name: string } | null
 }
 
 const state = reactive<State>({
@@ -42,6 +44,7 @@ const state = reactive<State>({
   fault: null,
   undo: [],
   redo: [],
+  thrown: null,
 })
 let saver: Saver | null = null
 
@@ -217,6 +220,11 @@ function step(from: Change[], to: Change[]): void {
   push(given)
 }
 
+/** A refusal as it is read beside what was typed: without the value as the server got it. */
+function plain(fault: Fault): string {
+  return fault.message.replace(/ \(“[^”]*” was given\)$/, '')
+}
+
 /** The ticket in hand and what can be done with it. */
 export function useTicket() {
   const fitting = computed(() => (state.fitting ? asTyped(state.fitting) : null))
@@ -251,7 +259,9 @@ export function useTicket() {
       () => fitting.value?.facts.height_m ?? Number(assumed.value.get('height_m') ?? 1.75),
     ),
     /** What is wrong with a fact that was refused, as a sentence. */
-    fault: (field: string) => (state.fault?.field === field ? state.fault.message : undefined),
+    fault: (field: string) => (state.fault?.field === field ? plain(state.fault) : undefined),
+    /** The refusal as a sentence, whatever field it speaks of. */
+    refusal: computed(() => (state.fault ? plain(state.fault) : '')),
     setFacts: (facts: Record<string, unknown>) => change({ facts }),
     setWater: (water: Record<string, unknown>) => change({ water }),
     setBreak: (id: number | null) => change({ break_id: id }),
@@ -268,6 +278,38 @@ export function useTicket() {
     },
     async open(id: number): Promise<void> {
       show(await told<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
+    },
+    /** What was typed into a ticket that is gone, as a new one. */
+    async openKept(): Promise<void> {
+      const lostOne = state.fitting
+      if (!lostOne) return
+      const { break_id, facts, water } = asTyped(lostOne)
+      await begin(told<Fitting>(api.POST('/api/fittings/', { body: { facts, break_id } })))
+      saver?.push({ water })
+    },
+    /** Throw a ticket away; the next one comes up. */
+    async throwAway(): Promise<void> {
+      const { fitting, list } = state
+      if (!fitting) return
+      await told(api.DELETE('/api/fittings/{id}/', { params: { path: { id: fitting.id } } }))
+      const at = list.findIndex((row) => row.id === fitting.id)
+      state.thrown = { id: fitting.id, name: fitting.facts.name || 'the ticket' }
+      state.list = list.filter((row) => row.id !== fitting.id)
+      const next = state.list[Math.min(at, state.list.length - 1)]
+      if (next) await this.open(next.id)
+      else await this.openNew()
+    },
+    /** Take back what was thrown away last. */
+    async takeBack(): Promise<void> {
+      const { thrown } = state
+      if (!thrown) return
+      const params = { path: { id: thrown.id } }
+      await begin(told<Fitting>(api.POST('/api/fittings/{id}/back/', { params })))
+      state.thrown = null
+    },
+    /** Whoever reads of it no more. */
+    forgetThrown(): void {
+      state.thrown = null
     },
     async openNew(name = ''): Promise<void> {
       await begin(told<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } })))

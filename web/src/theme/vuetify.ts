@@ -22,6 +22,18 @@ export function makeVuetify(nonce: string | undefined) {
             'on-surface': '#1d3a3c',
           },
         },
+        night: {
+          dark: true,
+          colors: {
+            background: '#152022',
+            surface: '#1c2a2c',
+            primary: '#8cc4bd',
+            secondary: '#dcc193',
+            error: '#f5a474',
+            'on-background': '#e8ebe1',
+            'on-surface': '#e8ebe1',
+          },
+        },
       },
     },
     icons: { defaultSet: 'none', sets: { none: { component: () => null } } },

@@ -39,8 +39,10 @@ async function take(): Promise<void> {
   if (text.value === taken) return
   if (!text.value.trim()) return setFacts({ [props.field]: null })
   try {
-    const read = await told<Line>(api.POST('/api/line/', { body: { text: text.value } }))
-    confirm.value = read.confirm ?? ''
+    const read = await told<Line>(
+      api.POST('/api/line/', { body: { text: text.value, rough: true } }),
+    )
+    confirm.value = read.confirm ?? assumedSays(read.assumed)
     taken = text.value
     setFacts({ [props.field]: boardFrom(read) })
   } catch (error) {
@@ -48,10 +50,23 @@ async function take(): Promise<void> {
   }
 }
 
+const CALLED: Record<string, string> = {
+  family: 'kind',
+  length_m: 'length',
+  width_m: 'width',
+  thickness_m: 'thickness',
+}
+function assumedSays(assumed: readonly string[]): string {
+  const names = assumed.map((name) => CALLED[name] ?? name)
+  return names.length ? `Assumed, as nobody said it: ${names.join(', ')}.` : ''
+}
+
 function boardFrom(read: Line): Board {
-  const family = board.value?.family ?? read.family_guess
-  const { length_m, width_m, thickness_m, stated_litres, name } = read
-  return { name: name ?? '', family, length_m, width_m, thickness_m, stated_litres }
+  const { assumed, length_m, width_m, thickness_m, stated_litres, name } = read
+  const said = !assumed.includes('family') || !board.value
+  const family = said ? read.family_guess : (board.value?.family ?? read.family_guess)
+  const dims = { length_m, width_m, thickness_m, stated_litres }
+  return { name: name ?? '', family, ...dims, assumed }
 }
 
 const families = computed(() => words.value?.families.map((family) => family.name) ?? [])
@@ -73,6 +88,14 @@ const families = computed(() => words.value?.families.map((family) => family.nam
     :label="kind"
     :items="families"
     :model-value="board.family"
-    @update:model-value="setFacts({ [field]: { ...board, family: $event } })"
+    @update:model-value="
+      setFacts({
+        [field]: {
+          ...board,
+          family: $event,
+          assumed: (board.assumed ?? []).filter((one) => one !== 'family'),
+        },
+      })
+    "
   />
 </template>

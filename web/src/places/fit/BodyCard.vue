@@ -66,19 +66,19 @@ function guess(field: string, show: (value: number) => string): string | undefin
     <div class="pair">
       <FactField
         label="Mass"
-        :plausible="[15, 200]"
         :value="facts.mass_kg"
         :show="kg"
         :read="readKg"
+        :unit="masses"
         :fault="fault('facts.mass_kg')"
         @change="setFacts({ mass_kg: $event })"
       />
       <FactField
         label="Height"
-        :plausible="[0.9, 2.3]"
         :value="facts.height_m"
         :show="height"
         :read="readHeight"
+        unit="cm"
         :assumed="guess('height_m', height)"
         :fault="fault('facts.height_m')"
         @change="setFacts({ height_m: $event })"
@@ -87,20 +87,19 @@ function guess(field: string, show: (value: number) => string): string | undefin
     <div class="pair">
       <FactField
         label="Age"
-        :plausible="[4, 100]"
         :value="facts.age"
         :show="String"
-        :read="readNumber"
+        :read="(text: string) => readNumber(text, [4, 100])"
+        unit="years"
         :assumed="guess('age', String)"
         :fault="fault('facts.age')"
         @change="setFacts({ age: $event })"
       />
       <FactField
         label="Sessions a month"
-        :plausible="[0, 60]"
         :value="facts.sessions_month"
         :show="String"
-        :read="readNumber"
+        :read="(text: string) => readNumber(text, [0, 60])"
         :assumed="guess('sessions_month', String)"
         :fault="fault('facts.sessions_month')"
         @change="setFacts({ sessions_month: $event })"
@@ -116,11 +115,11 @@ function guess(field: string, show: (value: number) => string): string | undefin
         @update:model-value="setFacts({ fitness: $event })"
       />
       <FactField
-        label="Wetsuit mm"
-        :plausible="[0, 7]"
+        label="Wetsuit"
         :value="facts.wetsuit_mm"
         :show="String"
-        :read="readNumber"
+        :read="(text: string) => readNumber(text, [0, 7])"
+        unit="mm"
         :assumed="guess('wetsuit_mm', String)"
         :fault="fault('facts.wetsuit_mm')"
         @change="setFacts({ wetsuit_mm: $event })"

@@ -4,10 +4,18 @@ import { computed } from 'vue'
 import { useCloser } from '../../state/closer'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { lengthText, thicknessText, widthText } from '../../units'
+import {
+  distanceText,
+  faceText,
+  lengthText,
+  massText,
+  speedText,
+  thicknessText,
+  widthText,
+} from '../../units'
 
-const { version } = useTicket()
-const { units } = useSession()
+const { body, version } = useTicket()
+const { faces, masses, units, words } = useSession()
 const { closer } = useCloser()
 const compared = computed(() => closer.compared)
 const stale = computed(() => compared.value?.version !== version.value)
@@ -42,6 +50,9 @@ function show(measure: string, value: number, unit: string): string {
     return `${thicknessText(value, units.value)}${units.value === 'metric' ? '' : ' in'}`
   if (measure === 'sweet_spot_m' || measure.endsWith('width_m') || measure === 'width_m')
     return `${widthText(value, units.value)}${units.value === 'metric' ? '' : ' in'}`
+  if (unit === 'm/s') return speedText(value, units.value)
+  if (measure === 'turn_radius_m') return distanceText(value, units.value)
+  if (measure === 'mass_kg') return massText(value, masses.value)
   if (unit === 'share') return `${Math.round(value * 100)}%`
   return `${value.toFixed(Math.abs(value) < 1 ? 2 : 1)} ${unit}`.trim()
 }
@@ -52,11 +63,30 @@ const rows = computed(() => {
   const first = found.filter((row) => BEHAVIOUR.has(row.measure))
   return [...first, ...found.filter((row) => !BEHAVIOUR.has(row.measure))]
 })
+/** A steepness counts here from this share of the break's waves. */
+const COUNTS_FROM = 0.15
+type Over = NonNullable<typeof compared.value>['result']['hand_overs'][number]
+
+/** Where one board hands over to another, on faces of one steepness, in the words and the unit chosen. */
+function overSays(over: Over): string {
+  const names = compared.value?.names ?? []
+  const face = (metres: number) =>
+    words.value ? faceText(metres, words.value, body.value, units.value, faces.value) : ''
+  const [low, high] = over.either_m
+  const either = high > low * 1.02 ? `; either from ${face(low)} to ${face(high)}` : ''
+  return `On ${over.steepness} faces ${names[over.below]} up to ${face(over.face_m)}, ${names[over.above]} above${either}.`
+}
+
+/** Hand-overs of this break's own waves, the commonest first; none of them: the boards keep their order here. */
 const notes = computed(() => {
   const result = compared.value?.result
   if (!result) return []
   const feel = result.feel.map((one) => `${compared.value?.names[one.board]}: ${one.says}`)
-  return [...result.hand_overs.slice(0, 2).map((over) => over.says), ...feel]
+  const overs = result.hand_overs
+    .filter((over) => over.here >= COUNTS_FROM)
+    .sort((a, b) => b.here - a.here)
+    .map(overSays)
+  return [...overs, ...feel]
 })
 </script>
 
@@ -132,7 +162,7 @@ th span {
 }
 th span,
 td span {
-  font-size: 12.5px;
+  font-size: 13px;
   font-weight: 400;
   color: var(--soft-ink);
 }

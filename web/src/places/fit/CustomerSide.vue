@@ -63,7 +63,7 @@ const cautions = computed(() => [
     @keydown.tab.prevent
   >
     <p class="hello">{{ name ? `${name},` : '' }}</p>
-    <h1>{{ headline(answer) }}</h1>
+    <h1>{{ headline(answer, units) }}</h1>
     <p v-for="line in waveLines(answer)" :key="line" class="line">{{ line }}</p>
     <svg
       v-if="curves"

@@ -64,7 +64,7 @@ line {
   stroke: var(--hairline);
 }
 text {
-  font: 12px var(--sans);
+  font: 13px var(--sans);
   fill: var(--faint);
   text-anchor: middle;
 }

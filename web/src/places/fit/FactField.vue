@@ -1,6 +1,7 @@
-<script setup lang="ts" generic="T extends number | string">
-// A field for one fact: keeps what is typed, says at once what cannot be, shows pencil when nothing
-// was said. Saves as one types.
+<script setup lang="ts" generic="T">
+// A field for one fact. Nothing is taken before it is whole: with Enter, when the field is left, or after a
+// pause where a unit or a word ends what was typed. What is refused stays as it was typed, and the fact goes
+// back to what it was.
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
 import type { Read } from '../../units'
 
@@ -8,33 +9,39 @@ const props = defineProps<{
   label: string
   value: T | null | undefined
   assumed?: string
+  /** The unit of a bare number, shown in the field. */
+  unit?: string
   show: (value: T) => string
   read: (text: string) => Read<T>
   fault?: string
-  /** Numbers outside are not taken while one still types: a 7 may become a 75. */
-  plausible?: readonly [number, number]
 }>()
 const emit = defineEmits<{ change: [value: T | null] }>()
 
-const PAUSE_MS = 700
+const PAUSE_MS = 600
 const text = ref('')
 const own = ref('')
 /** What was last handed over: a refusal speaks of this text and of no other. */
 const sent = ref<string | null>(null)
 const typing = ref(false)
+/** What was kept when one began to type; given back where what is typed then is refused. */
+let before: T | null = null
 let timer = 0
 
 const said = computed(() => own.value || (text.value === sent.value ? props.fault : undefined))
 
 function shown(): string {
-  return props.value === null || props.value === undefined ? '' : props.show(props.value as T)
+  return props.value === null || props.value === undefined ? '' : props.show(props.value)
+}
+
+function same(a: T | null | undefined, b: T | null | undefined): boolean {
+  return JSON.stringify(a ?? null) === JSON.stringify(b ?? null)
 }
 
 watch(
   () => [props.value, props.show],
   () => {
     // What was refused stays as it was typed, beside what is said about it.
-    const refused = props.fault !== undefined && text.value === sent.value
+    const refused = own.value || (props.fault !== undefined && text.value === sent.value)
     if (typing.value || refused) return
     if (sent.value === text.value) sent.value = shown()
     text.value = shown()
@@ -42,21 +49,16 @@ watch(
   { immediate: true },
 )
 
+/** Whether a unit, a word or a mark ends what is typed: more may follow a bare number. */
+const isWhole = (typed: string) => /[a-zäöü'"″′]$/i.test(typed.trim())
+
 function typed(now: string): void {
+  if (!typing.value) before = (props.value ?? null) as T | null
   typing.value = true
   text.value = now
+  own.value = ''
   window.clearTimeout(timer)
-  if (ready()) take()
-  else timer = window.setTimeout(take, PAUSE_MS)
-}
-
-/** Whether what is typed reads well already, so that it may be taken at once. */
-function ready(): boolean {
-  if (!text.value.trim()) return false
-  const read = props.read(text.value)
-  if ('fault' in read) return false
-  const [low, high] = props.plausible ?? [-Infinity, Infinity]
-  return typeof read.value !== 'number' || (read.value >= low && read.value <= high)
+  if (isWhole(now) && 'value' in props.read(now)) timer = window.setTimeout(take, PAUSE_MS)
 }
 
 function take(): void {
@@ -65,20 +67,23 @@ function take(): void {
   const read = text.value.trim() ? props.read(text.value) : { value: null }
   if ('fault' in read) {
     own.value = read.fault
+    // An earlier pause may have handed over a part of this.
+    if (typing.value && !same(before, props.value as T | null)) emit('change', before)
     return
   }
-  const same = read.value === (props.value ?? null) || text.value === shown()
-  if (text.value === sent.value || (same && sent.value === null)) return
-  sent.value = same ? null : text.value
-  emit('change', same ? (props.value ?? null) : read.value)
+  const kept = same(read.value, props.value as T | null) || text.value === shown()
+  if (text.value === sent.value || (kept && sent.value === null)) return
+  sent.value = kept ? null : text.value
+  emit('change', kept ? ((props.value ?? null) as T | null) : read.value)
 }
 
 function left(): void {
+  if (!typing.value) return
   take()
   typing.value = false
   // What was read is written as we write it; what was refused stays as it was typed.
   const read = text.value.trim() ? props.read(text.value) : { value: null }
-  if (!('value' in read) || read.value !== (props.value ?? null)) return
+  if (!('value' in read) || !same(read.value, props.value as T | null)) return
   if (sent.value === text.value) sent.value = shown()
   text.value = shown()
 }
@@ -92,6 +97,7 @@ onBeforeUnmount(() => typing.value && take())
     :model-value="text"
     :placeholder="assumed"
     :persistent-placeholder="!!assumed"
+    :suffix="unit && /\d$/.test(text.trim()) ? unit : undefined"
     :error-messages="said"
     @update:model-value="typed(String($event ?? ''))"
     @keydown.enter="take"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Fit. To be read in five seconds: this size and kind, this board, why, one caution.
-import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch, watchEffect } from 'vue'
+import { useRouter } from 'vue-router'
 import { forgetWithTicket, useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
 import { useStrip } from '../../state/strip'
@@ -15,6 +16,7 @@ import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
 import ReaderBox from './ReaderBox.vue'
 import TicketPanel from './TicketPanel.vue'
+import UndoBar from '../UndoBar.vue'
 import VerdictPanel from './VerdictPanel.vue'
 import WindowsPanel from './WindowsPanel.vue'
 
@@ -24,7 +26,7 @@ const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
 const WhyDialog = defineAsyncComponent(() => import('./WhyDialog.vue'))
 
 const { askCompare, askWhyNot } = useCloser()
-const { strip, unmark } = useStrip()
+const { strip, clear, unmark } = useStrip()
 const ticket = useTicket()
 const rack = useRack()
 const open = ref(0)
@@ -33,11 +35,14 @@ const customer = ref(false)
 const face = ref<Face>('flat')
 const why = ref<string | null>(null)
 const reader = ref<InstanceType<typeof ReaderBox> | null>(null)
+const props = defineProps<{ id: number | null }>()
+const router = useRouter()
 const SAVING = {
   saved: 'saved',
   saving: 'saving …',
-  refused: 'not saved: see the field',
   waiting: 'the server is away: kept, trying again',
+  locked: 'not signed in: kept, saved after signing in',
+  gone: 'this ticket was thrown away elsewhere: what you typed is kept',
 }
 
 function toggle(digit: number): void {
@@ -98,17 +103,53 @@ watch(
     if (wanted.length && ticket.answer.value?.bench) void askCompare(wanted)
   },
 )
-watch(() => ticket.state.fitting?.id, unmark)
+watch(
+  () => ticket.state.fitting?.id,
+  () => {
+    unmark()
+    clear()
+    face.value = 'flat'
+  },
+)
 
-const says = computed(() => ticket.state.other || SAVING[ticket.state.saving])
+const says = computed(() => {
+  const { other, saving } = ticket.state
+  return other || (saving === 'refused' ? `not saved: ${ticket.refusal.value}` : SAVING[saving])
+})
+
+// A ticket has an address, and Back goes back to the one before.
+watch(
+  () => ticket.state.fitting?.id,
+  (id) => {
+    if (!id || id === props.id) return
+    const to = { name: 'fit', params: { id } }
+    void (props.id === null ? router.replace(to) : router.push(to))
+  },
+)
+watch(
+  () => props.id,
+  (id) => id && id !== ticket.state.fitting?.id && void ticket.open(id).catch(() => first()),
+)
+watchEffect(() => {
+  document.title = `${ticket.facts.value.name || 'New ticket'} – Chord`
+})
+
+/** The ticket of last time, else the first, else a blank one. */
+async function first(): Promise<void> {
+  const last = Number(window.localStorage.getItem('chord-ticket'))
+  const rows = ticket.state.list
+  const row = rows.find((other) => other.id === last) ?? rows[0]
+  if (row) await ticket.open(row.id)
+  else await blank()
+}
 
 onMounted(async () => {
   await Promise.all([rack.load(), ticket.loadList()])
-  const last = Number(window.localStorage.getItem('chord-ticket'))
-  const rows = ticket.state.list
-  const first = rows.find((row) => row.id === last) ?? rows[0]
-  if (first) await ticket.open(first.id)
-  else await blank()
+  if (props.id) await ticket.open(props.id).catch(first)
+  else await first()
+  // The one that was open before this place was left keeps its number: its address is written all the same.
+  const id = ticket.state.fitting?.id
+  if (id && id !== props.id) void router.replace({ name: 'fit', params: { id } })
 })
 </script>
 
@@ -117,6 +158,14 @@ onMounted(async () => {
     <TopBar :says="says">
       <ReaderBox ref="reader" />
       <button class="plain" type="button" title="Alt+N" @click="blank">new ticket</button>
+      <button
+        v-if="ticket.state.saving === 'gone'"
+        class="plain link"
+        type="button"
+        @click="ticket.openKept()"
+      >
+        make a new ticket of it
+      </button>
       <HandOver @customer="customer = true" />
       <template #end>
         <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
@@ -131,6 +180,12 @@ onMounted(async () => {
       </div>
       <VerdictPanel @why="why = $event" />
     </main>
+    <UndoBar
+      v-if="ticket.state.thrown"
+      :says="`Thrown away: ${ticket.state.thrown.name}.`"
+      @undo="ticket.takeBack()"
+      @close="ticket.forgetThrown()"
+    />
     <RackStrip v-if="ticket.fitting.value" />
     <KeysDialog v-if="help" v-model="help" :keys="FIT_KEYS" />
     <WhyDialog v-if="why !== null" v-model="why" />
@@ -141,9 +196,9 @@ onMounted(async () => {
 <style scoped>
 .place {
   display: grid;
-  grid-template-rows: 44px minmax(0, 1fr) 134px;
+  grid-template-rows: 44px minmax(0, 1fr) auto;
   height: 100vh;
-  min-height: 700px;
+  min-height: 560px;
   background: var(--paper);
 }
 .middle {
@@ -160,7 +215,17 @@ onMounted(async () => {
     padding: 10px 12px;
   }
 }
-/* A tablet held upright, or a screen at 200 %: one under the other, and the page scrolls. */
+/* A low screen: the bench keeps its height, what is around it gives way. */
+@media (max-height: 780px) {
+  .middle {
+    padding-block: 6px;
+  }
+  .work {
+    gap: 5px;
+  }
+}
+/* A tablet held upright, a phone, or a screen at 200 %: one under the other, the answer first, and the page
+   scrolls. */
 @media (max-width: 900px) {
   .place {
     display: block;
@@ -170,8 +235,8 @@ onMounted(async () => {
   .middle {
     grid-template-columns: minmax(0, 1fr);
   }
-  .work :deep(.bench) {
-    min-height: 260px;
+  .middle > :deep(.verdict) {
+    order: -1;
   }
 }
 /* An answer changes numbers inside of the panels: none of them moves another. */
@@ -181,8 +246,14 @@ onMounted(async () => {
 .work {
   min-width: 0;
   display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
+  /* The bench is the heart: it is never lower than 200 px, and the windows scroll in their panel before. */
+  grid-template-rows: auto minmax(200px, 1fr) minmax(52px, max-content);
   gap: 10px;
   min-height: 0;
+}
+@media (max-width: 900px) {
+  .work {
+    grid-template-rows: auto 280px auto;
+  }
 }
 </style>

@@ -20,11 +20,15 @@ const { units } = useSession()
 const { closer } = useCloser()
 const other = useBeside()
 const LEFT = 18
-/** Room [px] for the side under the plan, and for the words between them. */
-const [SIDE_ROOM, WORDS_ROOM] = [44, 22]
+/** Room [px] for the side under the plan, for the words between them, and the height under which the side
+ * gives way, so that the plan stays legible. */
+const [SIDE_ROOM, WORDS_ROOM, FOLDS_UNDER] = [44, 22, 190]
 const frame = ref<SVGSVGElement | null>(null)
 const size = useSize(frame, { width: 616, height: 230 })
-const plan = computed(() => (size.height - SIDE_ROOM - WORDS_ROOM) / 2)
+const folded = computed(() => size.height < FOLDS_UNDER)
+const plan = computed(() =>
+  Math.max((size.height - (folded.value ? 0 : SIDE_ROOM) - WORDS_ROOM) / 2, 24),
+)
 const side = computed(() => size.height - 17)
 
 const bench = computed(() => answer.value?.bench ?? null)
@@ -39,10 +43,8 @@ const scale = computed(() => {
   if (!on.value) return 1
   const ends = [lengthOf(on.value), ghost.value ? lengthOf(ghost.value) + shift.value : 0]
   const wide = Math.max(...on.value.half_width_m, ...(ghost.value?.half_width_m ?? [])) * 2
-  return Math.min(
-    (size.width - 2 * LEFT) / (Math.max(...ends) - start.value),
-    (2 * plan.value - 8) / wide,
-  )
+  const room = Math.max(size.width - 2 * LEFT, 60)
+  return Math.min(room / (Math.max(...ends) - start.value), (2 * plan.value - 8) / wide)
 })
 /** On a small bench the words on the board are smaller. */
 const small = computed(() => plan.value < 52)
@@ -177,16 +179,21 @@ const feet = computed(() => {
       <ellipse :cx="foot.x" :cy="plan" rx="4.5" ry="9" />
       <text :x="foot.x" :y="under">{{ foot.word }}</text>
     </g>
-    <line :x1="LEFT" :x2="size.width - LEFT" :y1="side" :y2="side" class="table" />
-    <path :d="sidePath(on, scale, tail, side)" class="board" />
-    <path v-if="ghost" :d="sidePath(ghost, scale, tail + shift * scale, side)" class="ghost" />
-    <template v-if="ends">
-      <text :x="tail" :y="side + 14" class="hand end">{{ ends.tail }}</text>
-      <text :x="tail + long * scale" :y="side + 14" class="hand end nose">{{ ends.nose }}</text>
-    </template>
+    <text v-if="folded" :x="size.width - LEFT" :y="size.height - 5" class="folded">
+      a low screen: the side view is left out
+    </text>
+    <g v-else data-side>
+      <line :x1="LEFT" :x2="size.width - LEFT" :y1="side" :y2="side" class="table" />
+      <path :d="sidePath(on, scale, tail, side)" class="board" />
+      <path v-if="ghost" :d="sidePath(ghost, scale, tail + shift * scale, side)" class="ghost" />
+      <template v-if="ends">
+        <text :x="tail" :y="side + 14" class="hand end">{{ ends.tail }}</text>
+        <text :x="tail + long * scale" :y="side + 14" class="hand end nose">{{ ends.nose }}</text>
+      </template>
+    </g>
     <g v-if="place !== null && reading" class="edge">
       <rect :x="tail + place * scale - 3" y="6" width="6" :height="size.height - 18" />
-      <g :transform="`translate(${noteLeft} ${size.height - 122})`" class="note">
+      <g :transform="`translate(${noteLeft} ${Math.max(size.height - 122, 2)})`" class="note">
         <rect width="206" height="104" />
         <text x="10" y="19" class="where">{{ reading.where }}</text>
         <text v-for="(line, i) in reading.lines" :key="line" x="10" :y="38 + i * 18">
@@ -217,7 +224,7 @@ svg:focus-visible {
   stroke-linejoin: round;
 }
 .shadow {
-  fill: #1d3a3c;
+  fill: var(--shade);
   opacity: 0.13;
 }
 .ghost {
@@ -251,13 +258,18 @@ svg:focus-visible {
 .hand.nose {
   text-anchor: end;
 }
+.folded {
+  font: 13px var(--sans);
+  fill: var(--faint);
+  text-anchor: end;
+}
 .foot ellipse {
   fill: none;
   stroke: var(--note);
   stroke-width: 1.4;
 }
 .foot text {
-  font: 12px var(--sans);
+  font: 13px var(--sans);
   fill: var(--note);
   text-anchor: middle;
 }

@@ -73,7 +73,7 @@ a:hover {
 }
 kbd {
   margin-left: 8px;
-  font: 12px var(--sans);
+  font: 13px var(--sans);
   color: var(--faint);
 }
 p {

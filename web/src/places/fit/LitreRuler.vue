@@ -5,11 +5,14 @@ import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useTicket } from '../../state/ticket'
 import { round } from '../../units'
 import { evenStep, scaleOver, ticks } from './scale'
+import { useSize } from './size'
 
 const { answer, fitting, settled, setTarget } = useTicket()
-const WIDTH = 616
-const [LEFT, RIGHT, LINE] = [48, WIDTH - 14, 66]
+const [LEFT, LINE] = [48, 66]
 const frame = ref<SVGSVGElement | null>(null)
+/** Drawn at the size of the panel, so that its letters are as large on a phone. */
+const space = useSize(frame, { width: 616, height: 104 })
+const right = computed(() => space.width - 14)
 const dragged = ref<number | null>(null)
 
 const size = computed(() => answer.value?.size ?? null)
@@ -24,9 +27,9 @@ const scale = computed(() => {
   const all = [...bands, ...marks]
   const [low, high] = all.length ? [Math.min(...all), Math.max(...all)] : [25, 60]
   const room = Math.max((high - low) * 0.22, 4)
-  return scaleOver(Math.max(5, Math.floor(low - room)), Math.ceil(high + room), LEFT, RIGHT)
+  return scaleOver(Math.max(5, Math.floor(low - room)), Math.ceil(high + room), LEFT, right.value)
 })
-const big = computed(() => evenStep(scale.value.high - scale.value.low, 12))
+const big = computed(() => evenStep(scale.value.high - scale.value.low, space.width / 52))
 const marks = computed(() => ticks(scale.value.low, scale.value.high, big.value))
 const small = computed(() => ticks(scale.value.low, scale.value.high, big.value / 2))
 const weaves: Record<string, string> = {
@@ -42,8 +45,8 @@ const leading = computed(() =>
 
 const says = computed(() => {
   if (!size.value?.leads) return ''
-  if (overruled.value) return 'your own target; Delete gives it back to the schools'
-  return `${size.value.leads} leads: ${size.value.leads_because}`
+  if (overruled.value) return 'your own target; Delete takes it back'
+  return `sized ${size.value.leads}: ${size.value.leads_because}`
 })
 
 function move(litres: number): void {
@@ -76,7 +79,7 @@ function release(): void {
 function litresAt(event: PointerEvent): number {
   const box = frame.value?.getBoundingClientRect()
   if (!box) return target.value ?? 0
-  return scale.value.back(((event.clientX - box.left) / box.width) * WIDTH)
+  return scale.value.back(event.clientX - box.left)
 }
 
 function drag(event: PointerEvent): void {
@@ -109,7 +112,7 @@ onBeforeUnmount(() => {
       <span class="label">Litres</span>
       <span class="says">{{ says }}</span>
     </header>
-    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${WIDTH} 104`">
+    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${space.width} 104`" height="104">
       <g v-for="(school, i) in size.schools" :key="school.name">
         <title>{{ school.name }}: {{ school.reason }}</title>
         <rect
@@ -125,7 +128,7 @@ onBeforeUnmount(() => {
           {{ school.name.replace('by ', '') }}
         </text>
       </g>
-      <line :x1="LEFT" :x2="RIGHT" :y1="LINE" :y2="LINE" class="line" />
+      <line :x1="LEFT" :x2="right" :y1="LINE" :y2="LINE" class="line" />
       <line
         v-for="v in small"
         :key="`s${v}`"
@@ -175,11 +178,11 @@ onBeforeUnmount(() => {
         <dd :title="school.reason">{{ school.reason }}</dd>
       </template>
       <template v-if="settled?.step_down">
-        <dt>down</dt>
+        <dt>smaller</dt>
         <dd>{{ settled?.step_down.says }}</dd>
       </template>
       <template v-if="size.disagreement?.warns">
-        <dt class="apart">apart</dt>
+        <dt class="apart">note</dt>
         <dd class="apart">{{ size.disagreement.says }}</dd>
       </template>
     </dl>
@@ -221,10 +224,10 @@ text {
   fill: var(--ink);
 }
 text.school {
-  font-size: 11.5px;
+  font-size: 13px;
 }
 text.name {
-  font-size: 12px;
+  font-size: 13px;
   fill: var(--soft-ink);
 }
 .ring {
@@ -276,6 +279,12 @@ text.name {
 .reasons .apart {
   color: var(--pencil-text);
   font-weight: 600;
+}
+/* A low screen: what the ways of sizing say stands in the titles of their bands. */
+@media (max-height: 780px) and (min-width: 901px) {
+  .reasons {
+    display: none;
+  }
 }
 .empty {
   margin: 18px 0;

@@ -2,11 +2,14 @@
 // What the surfer needs and what the board gives, for the behaviours that matter most to this aim and complaint.
 import { computed, ref } from 'vue'
 import type { Need } from '../../api/client'
+import { useSession } from '../../state/session'
 import { scaleOver } from './scale'
 import { needText } from './verdict'
 
 const props = defineProps<{ needs: readonly Need[] }>()
 defineEmits<{ why: [name: string] }>()
+const { masses, units } = useSession()
+const text = (value: number, unit: string) => needText(value, unit, units.value, masses.value)
 const FIRST = 5
 const WIDTH = 104
 const all = ref(false)
@@ -26,9 +29,9 @@ function drawn(need: Need) {
 }
 
 function says(need: Need): string {
-  const now = need.now === null ? '' : `, now ${needText(need.now, need.unit)}`
-  const [low, high] = [needText(need.low, need.unit), needText(need.high, need.unit)]
-  return `${need.name}: needs ${low} to ${high}, gives ${needText(need.gives, need.unit)}${now}`
+  const now = need.now === null ? '' : `, now ${text(need.now, need.unit)}`
+  const [low, high] = [text(need.low, need.unit), text(need.high, need.unit)]
+  return `${need.name}: needs ${low} to ${high}, gives ${text(need.gives, need.unit)}${now}`
 }
 </script>
 
@@ -59,7 +62,7 @@ function says(need: Need): string {
         <circle :cx="drawn(need)(need.gives)" cy="7" r="4" />
       </svg>
       <button class="plain value" type="button" title="why" @click="$emit('why', need.why)">
-        {{ needText(need.gives, need.unit) }}
+        {{ text(need.gives, need.unit) }}
       </button>
       <span class="word">{{ need.word }}</span>
     </div>
@@ -78,7 +81,7 @@ function says(need: Need): string {
 .key {
   flex: 1;
   text-align: right;
-  font-size: 12px;
+  font-size: 13px;
   color: var(--soft-ink);
 }
 .key i {

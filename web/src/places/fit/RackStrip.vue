@@ -77,7 +77,11 @@ watch(
   },
 )
 
+/** Height of a visible scroll bar [px]: the strip grows by it, so that no line of a board is lost. */
+const bar = ref(0)
+
 function measure(): void {
+  bar.value = (list.value?.offsetHeight ?? 0) - (list.value?.clientHeight ?? 0)
   wide.value = list.value?.clientWidth || 1280
   left.value = list.value?.scrollLeft ?? 0
 }
@@ -146,21 +150,18 @@ function price(row: (typeof every.value)[number]): string {
     .join(', ')
 }
 
-/** How often a board stays on top, once that was drawn. */
-function top(id: number): string {
-  const share = doubts.value?.sure.find((one) => one.id === id)?.on_top ?? 0
-  return share >= 0.05 ? `, top ${Math.round(share * 100)}%` : ''
-}
+/** How sure its place is, once that was tried. */
+const sure = (id: number) => doubts.value?.sure.find((one) => one.id === id)?.says ?? ''
 
 function says(row: (typeof every.value)[number]): string {
   const { board, label_says } = row.board
   const of = board.price ? `${board.price}, with fins, leash, pad or wax as all in` : ''
-  return [label_says, of].filter(Boolean).join(' · ')
+  return [label_says, of, sure(row.board.id)].filter(Boolean).join(' · ')
 }
 </script>
 
 <template>
-  <section class="rack" aria-label="Rack">
+  <section class="rack" aria-label="Rack" :style="{ '--bar': `${bar}px` }">
     <header>
       <span class="label">Rack, best first</span>
       <span v-if="answer?.ranking.length">{{ fits }} fit of {{ places.length }}</span>
@@ -206,7 +207,7 @@ function says(row: (typeof every.value)[number]): string {
               {{ row.board.litres.toFixed(1) }} L</span
             >
             <span v-if="row.fit !== null" class="fit">{{
-              row.fit > 0 ? `fit ${Math.round(row.fit)}${top(row.board.id)}` : 'not yet'
+              row.fit > 0 ? `fit ${Math.min(Math.round(row.fit), 100)}` : 'not yet'
             }}</span>
             <span v-if="row.row" class="rides">{{
               ridesWord(row.row.rides, row.row.stays_on)
@@ -240,7 +241,7 @@ function says(row: (typeof every.value)[number]): string {
   background: var(--rack);
   border-top: 1px solid var(--hairline);
   min-width: 0;
-  min-height: 134px;
+  height: calc(134px + var(--bar));
   box-sizing: border-box;
 }
 header {
@@ -349,7 +350,29 @@ header {
 }
 .price {
   color: var(--soft-ink);
-  font-size: 12px;
+  font-size: 13px;
   white-space: nowrap;
+}
+/* A low screen: a board takes one line, its silhouette and the rest stand in its title. */
+@media (max-height: 780px) and (min-width: 901px) {
+  .rack {
+    height: calc(52px + var(--bar));
+  }
+  header {
+    flex-direction: row;
+    flex-wrap: wrap;
+    gap: 0 10px;
+    width: 150px;
+    line-height: 1.25;
+  }
+  header > :nth-child(2) {
+    display: none;
+  }
+  .hung svg,
+  .hung .rides,
+  .hung .span,
+  .hung .price {
+    display: none;
+  }
 }
 </style>

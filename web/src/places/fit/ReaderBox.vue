@@ -20,20 +20,25 @@ const focused = ref(false)
 const { body } = ticket
 const meant = computed(() =>
   words.value
-    ? meaning(text.value, words.value, body.value, faces.value)
+    ? meaning(text.value, words.value, body.value, faces.value, units.value)
     : ({ kind: 'nothing' } as const),
 )
 const found = computed(() => {
   const start = text.value.trim().toLowerCase()
   return ticket.state.list.filter((row) => row.name.toLowerCase().includes(start)).slice(0, 4)
 })
+const face = (metres: number) =>
+  words.value ? faceText(metres, words.value, body.value, units.value, faces.value) : ''
 const hint = computed(() => {
   const now = meant.value
   if (now.kind === 'dims')
     return 'Enter: on the bench · Shift+Enter: into the rack · Alt+Enter: rides now'
   if (now.kind === 'mass') return `Enter: the surfer weighs ${massText(now.kg, masses.value)}`
-  if (now.kind === 'face' && words.value)
-    return `Enter: a usual day is ${faceText(now.metres, words.value, body.value, units.value, faces.value)}`
+  if (now.kind === 'days' && words.value) {
+    const { small_m, usual_m, big_m } = now.days
+    const [low, high] = [small_m, big_m].map((metres) => (metres ? face(metres) : ''))
+    return `Enter: a usual day is ${face(usual_m)}${low ? `, from ${low} to ${high}` : ''}`
+  }
   if (now.kind !== 'name') return 'Dims, a mass (75 kg), a face (waist), or a name'
   return found.value.length
     ? `Enter: ${found.value.map((row) => row.name).join(' · ')}`
@@ -69,7 +74,7 @@ async function enter(event: KeyboardEvent): Promise<void> {
   try {
     if (now.kind === 'dims') await takeDims(event)
     else if (now.kind === 'mass') ticket.setFacts({ mass_kg: now.kg })
-    else if (now.kind === 'face') ticket.setWater({ usual_m: now.metres })
+    else if (now.kind === 'days') ticket.setWater({ ...now.days })
     else if (now.kind === 'name' && found.value[0]) await ticket.open(found.value[0].id)
     else if (now.kind === 'name') await ticket.openNew(text.value.trim())
     text.value = ''
@@ -126,8 +131,8 @@ input {
   padding: 5px 10px;
   font: 14px var(--sans);
   color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
+  background: var(--field);
+  border: 1px solid var(--field-edge);
 }
 .says {
   position: absolute;

@@ -12,6 +12,13 @@ const { facts, answer, setFacts } = useTicket()
 
 const board = computed(() => facts.value.present_board ?? null)
 const line = computed(() => answer.value?.present?.hull.line[units.value] ?? '')
+/** Whether some of its dims are taken from an ordinary board. */
+const guessed = computed(() => (board.value?.assumed ?? []).some((one) => one !== 'family'))
+const guessedSays = computed(() =>
+  guessed.value
+    ? 'half known: width, thickness or length are those of an ordinary board'
+    : undefined,
+)
 const complaints = computed(() => [...(facts.value.complaints ?? [])])
 const likes = computed(() => [...(facts.value.likes ?? [])])
 const said = computed(() =>
@@ -27,15 +34,20 @@ const said = computed(() =>
 <template>
   <TicketCard title="Rides now" :digit="3" :open="open" @toggle="$emit('toggle')">
     <template #says>
-      <span class="first">{{ line || 'Which board, which dims?' }}</span>
-      <span v-if="board">{{ board.family }}{{ said ? ': ' : '' }}</span>
+      <span class="first" :class="{ pencilled: guessed }" :title="guessedSays">{{
+        line || 'Which board? Dims, litres or a kind will do.'
+      }}</span>
+      <span v-if="board"
+        ><span :class="{ pencilled: board.assumed?.includes('family') }">{{ board.family }}</span
+        >{{ said ? ': ' : '' }}</span
+      >
       <span>{{ said }}</span>
     </template>
     <BoardLine
       field="present_board"
       label="Dims on one line"
       kind="Kind of board"
-      placeholder="7'2 x 21 1/4 x 2 3/4, 46 L"
+      placeholder="7'2 x 21 1/4 x 2 3/4, 46 L; or: 40 litres, an 8-foot soft-top"
     />
     <v-select
       label="Liked about it"

@@ -70,7 +70,7 @@ function close(): void {
   justify-content: space-between;
 }
 .digit {
-  font-size: 12px;
+  font-size: 13px;
   color: var(--faint);
 }
 .says {

@@ -6,6 +6,7 @@ import BodyCard from './BodyCard.vue'
 import DaysBars from './DaysBars.vue'
 import RidesCard from './RidesCard.vue'
 import SkillCard from './SkillCard.vue'
+import TicketMenu from './TicketMenu.vue'
 import WantsCard from './WantsCard.vue'
 import WaterCard from './WaterCard.vue'
 
@@ -17,7 +18,7 @@ const place = computed(() => state.list.findIndex((row) => row.id === fitting.va
 
 const asks = computed(() => {
   if (!doubts.value || doubts.value.version !== state.fitting?.version) return ''
-  return doubts.value.next_question?.says ?? 'Enough asked: no answer would change the board.'
+  return doubts.value.next_question?.says ?? 'Nothing else would change the answer.'
 })
 /** The card that takes the answer to the next question. */
 const CARDS: Record<string, number> = { foot_weight: 2, style: 2, aim: 5 }
@@ -46,7 +47,7 @@ function walk(by: number): void {
         <button class="plain" type="button" aria-label="Previous ticket" @click="walk(-1)">
           ‹
         </button>
-        {{ place + 1 }} of {{ state.list.length }}
+        <TicketMenu />
         <button class="plain" type="button" aria-label="Next ticket" @click="walk(1)">›</button>
         <button
           v-if="whose && facts.mass_kg"
@@ -121,7 +122,7 @@ h1 {
   font: 600 21px/1.15 var(--serif);
 }
 .walk {
-  font-size: 12.5px;
+  font-size: 13px;
   color: var(--faint);
   white-space: nowrap;
 }
@@ -152,5 +153,19 @@ h1 {
   min-height: 0;
   margin: 0 -8px;
   padding: 0 8px;
+}
+/* Held upright: the cards fold to their lines in two columns; an open one takes both. */
+@media (max-width: 900px) {
+  .cards {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    column-gap: 18px;
+    overflow: visible;
+  }
+  .cards > :deep(.card.open),
+  .cards > :deep(.next),
+  .cards > :deep(.days) {
+    grid-column: 1 / -1;
+  }
 }
 </style>

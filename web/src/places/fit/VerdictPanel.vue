@@ -1,16 +1,18 @@
 <script setup lang="ts">
 // Right. To be read in five seconds: does this board fit, and the strongest reason each way.
 import { computed } from 'vue'
+import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import NeedsLines from './NeedsLines.vue'
-import { headline, litresLine, waveLines } from './verdict'
+import { headline, litresLine, notHere, waveLines } from './verdict'
 import WhyNot from './WhyNot.vue'
 
 defineEmits<{ why: [name: string] }>()
 const { answer, doubts, facts, version, settled, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
-const notYet = computed(() => answer.value?.size.cautions.find((says) => says.includes('not here')))
+const { units } = useSession()
+const notYet = computed(() => (answer.value ? notHere(answer.value) : ''))
 const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
   ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
@@ -45,7 +47,7 @@ const place = computed(() => {
   <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="version">
     <div class="body">
       <h2 data-verdict>
-        {{ headline(answer) }}
+        {{ headline(answer, units) }}
         <button
           v-if="ranked && ranked.fit > 0"
           class="plain ask"
@@ -55,7 +57,14 @@ const place = computed(() => {
           why
         </button>
       </h2>
-      <p v-for="says in waveLines(answer)" :key="says" class="wave">{{ says }}</p>
+      <p
+        v-for="says in waveLines(answer)"
+        :key="says"
+        class="wave"
+        :class="{ 'not-yet': says === notYet }"
+      >
+        {{ says }}
+      </p>
       <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
         <button class="plain number" type="button" title="why" @click="$emit('why', 'band')">
           {{ ranked.litres.toFixed(1) }} L</button
@@ -64,7 +73,6 @@ const place = computed(() => {
           <b>Fit {{ Math.min(Math.round(ranked.fit), 100) }}</b></button
         >{{ place }}.
       </p>
-      <p v-if="notYet" class="not-yet">{{ notYet }}</p>
       <template v-if="ranked">
         <NeedsLines :needs="answer.bench?.needs ?? []" @why="$emit('why', $event)" />
         <h3>For</h3>
@@ -94,7 +102,7 @@ const place = computed(() => {
         </template>
       </dl>
       <template v-else-if="!ranked && closed.length">
-        <h3>Behind a gate</h3>
+        <h3>Not yet</h3>
         <ul>
           <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
         </ul>
@@ -152,7 +160,7 @@ h2 {
   font-weight: 600;
 }
 .ask {
-  font: 12.5px var(--sans);
+  font: 13px var(--sans);
   color: var(--faint);
   border-bottom: 1px dotted var(--faint);
   padding: 0;

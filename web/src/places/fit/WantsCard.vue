@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
-import { lengthText, massText, readHeight, readMass, readNumber } from '../../units'
+import { lengthText, massText, readLong, readMass, readNumber } from '../../units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
@@ -64,16 +64,15 @@ const more = computed<Piece[]>(() => [
         label="Budget"
         :value="facts.budget"
         :show="String"
-        :read="readNumber"
+        :read="(text: string) => readNumber(text, [0, 20000])"
         :fault="fault('facts.budget')"
         @change="setFacts({ budget: $event })"
       />
       <FactField
         label="Car takes (length)"
-        :plausible="[1, 4]"
         :value="facts.max_carry_m"
         :show="long"
-        :read="readHeight"
+        :read="(text: string) => readLong(text, units)"
         :fault="fault('facts.max_carry_m')"
         @change="setFacts({ max_carry_m: $event })"
       />
@@ -94,10 +93,10 @@ const more = computed<Piece[]>(() => [
       />
       <FactField
         label="Their mass"
-        :plausible="[15, 200]"
         :value="one.mass_kg"
         :show="kg"
         :read="readKg"
+        :unit="masses"
         :fault="fault(`facts.sharers.${i}.mass_kg`)"
         @change="share(i, { mass_kg: $event })"
       />

@@ -5,7 +5,7 @@ import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useReal } from '../../state/real'
 import { useTicket } from '../../state/ticket'
-import { faceText, readFace, readNumber } from '../../units'
+import { faceText, readDays, readFace, readNumber, type Days } from '../../units'
 import { faceSays } from '../water/map'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
@@ -18,7 +18,19 @@ const { facts, water, fitting, body, assumed, fault, setWater, setBreak, setGoBy
 const { rack, keepBreak } = useRack()
 
 const read = (text: string) =>
-  words.value ? readFace(text, words.value, body.value, faces.value) : { fault: 'not ready' }
+  words.value
+    ? readFace(text, words.value, body.value, faces.value, units.value)
+    : { fault: 'not ready' }
+const readUsual = (text: string) =>
+  words.value
+    ? readDays(text, words.value, body.value, faces.value, units.value)
+    : { fault: 'not ready' }
+/** The usual day as a value of its own field: a span brings the small and the big day with it. */
+const usual = computed<Days | null>(() =>
+  water.value.usual_m ? { usual_m: water.value.usual_m } : null,
+)
+/** The unit of a bare number. */
+const waveUnit = computed(() => (units.value === 'imperial' ? 'ft' : 'm'))
 const face = (metres: number) =>
   words.value ? faceText(metres, words.value, body.value, units.value, faces.value) : ''
 const kinds = { sea: 'sea', river: 'river wave', pool: 'wave pool', white_water: 'white water' }
@@ -54,7 +66,9 @@ const pieces = computed<Piece[]>(() => {
   return found
 })
 
-const asked = computed(() => (faces.value === 'back' ? 'from behind, or words' : 'words, m or ft'))
+const asked = computed(() =>
+  faces.value === 'back' ? 'from behind, or words' : 'waist, 3 ft, 2-3 ft',
+)
 
 /** The days are judged together: what is wrong with them is said where it was typed. */
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
@@ -155,9 +169,20 @@ async function keep(): Promise<void> {
     </div>
     <template v-for="day in days" :key="day.field">
       <FactField
-        v-if="water.kind !== 'river' || day.field === 'usual_m'"
+        v-if="day.field === 'usual_m'"
         :label="`${water.kind === 'river' ? 'Face' : day.label}: ${asked}`"
-        :plausible="[0.1, 12]"
+        :unit="waveUnit"
+        :value="usual"
+        :show="(of: Days) => face(of.usual_m)"
+        :read="readUsual"
+        :assumed="guess(day.field)"
+        :fault="dayFault"
+        @change="setWater($event ? { ...$event } : { usual_m: null })"
+      />
+      <FactField
+        v-else-if="water.kind !== 'river'"
+        :label="`${day.label}: ${asked}`"
+        :unit="waveUnit"
         :value="water[day.field]"
         :show="face"
         :read="read"
@@ -168,11 +193,11 @@ async function keep(): Promise<void> {
     </template>
     <FactField
       v-if="water.kind === 'river'"
-      label="Flow m/s"
-      :plausible="[0.5, 10]"
+      label="Flow"
+      unit="m/s"
       :value="water.flow_m_s"
       :show="String"
-      :read="readNumber"
+      :read="(text: string) => readNumber(text, [0.5, 10])"
       :assumed="plainGuess('flow_m_s')"
       :fault="fault('water.flow_m_s')"
       @change="setWater({ flow_m_s: $event })"

@@ -207,7 +207,7 @@ text {
 }
 .middle {
   text-anchor: middle;
-  font-size: 12px;
+  font-size: 13px;
 }
 .day circle {
   fill: var(--foam);

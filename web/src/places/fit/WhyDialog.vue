@@ -123,8 +123,8 @@ dd {
   max-width: 100%;
   font: 14px var(--sans);
   color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
+  background: var(--field);
+  border: 1px solid var(--field-edge);
   padding: 3px 6px;
 }
 </style>

@@ -160,7 +160,7 @@ const says = computed(() =>
   flex: 1;
   white-space: nowrap;
   text-align: right;
-  font-size: 12.5px;
+  font-size: 13px;
   color: var(--pencil-text);
 }
 .now {

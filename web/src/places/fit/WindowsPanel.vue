@@ -164,10 +164,10 @@ function row(
           type="button"
           class="plain choice"
           :aria-pressed="offer === kind"
-          :title="`${offer.reason}; fit ${offer.fit.toFixed(0)}${offer.either ? ': as good as the first' : ''}`"
+          :title="`${offer.reason}; fit ${Math.min(offer.fit, 100).toFixed(0)}${offer.either ? ': as good as the first' : ''}`"
           @click="picked = offer.family"
         >
-          {{ offer.family }}<template v-if="offer.either && offer !== kinds[0]"> =</template>
+          <template v-if="offer.either && offer !== kinds[0]">or </template>{{ offer.family }}
         </button>
       </div>
       <span class="key"><i class="ring" /> now <i class="bar" /> bench</span>
@@ -219,7 +219,7 @@ h2 {
   color: var(--soft-ink);
 }
 .key {
-  font-size: 12.5px;
+  font-size: 13px;
   color: var(--soft-ink);
   white-space: nowrap;
 }

@@ -1,24 +1,30 @@
 // What a line in the reader box means: dims, a mass, a face height, or a name.
 import type { Words } from '../../api/client'
-import { readFace, readMass, type FacesAs } from '../../units'
+import { readDays, readMass, type Days, type FacesAs, type Units } from '../../units'
 
 export type Meant =
   | { kind: 'dims' }
   | { kind: 'mass'; kg: number }
-  | { kind: 'face'; metres: number }
+  | { kind: 'days'; days: Days }
   | { kind: 'name' }
   | { kind: 'nothing' }
 
 /** Tell what is being typed. `body` is the surfer's height [m]. */
-export function meaning(text: string, words: Words, body: number, as: FacesAs): Meant {
+export function meaning(
+  text: string,
+  words: Words,
+  body: number,
+  as: FacesAs,
+  units: Units,
+): Meant {
   const plain = text.trim()
   if (!plain) return { kind: 'nothing' }
   if (/\d\s*[^\d\s]{0,2}\s*[x×*]\s*\d/i.test(plain)) return { kind: 'dims' }
-  if (/^\d+([.,]\d+)?\s*(kg|lbs?)$/i.test(plain)) {
+  if (/^\d+([.,]\d+)?\s*(kgs?|kilos?|lbs?|pounds?|(st|stone).*)$/i.test(plain)) {
     const mass = readMass(plain)
     if ('value' in mass) return { kind: 'mass', kg: mass.value }
   }
-  const face = readFace(plain, words, body, as)
-  if ('value' in face && !/^\d+([.,]\d+)?$/.test(plain)) return { kind: 'face', metres: face.value }
+  const days = readDays(plain, words, body, as, units)
+  if ('value' in days && !/^\d+([.,]\d+)?$/.test(plain)) return { kind: 'days', days: days.value }
   return /\d/.test(plain) ? { kind: 'dims' } : { kind: 'name' }
 }

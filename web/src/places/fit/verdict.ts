@@ -1,5 +1,6 @@
 // The verdict's sentences, from the core's numbers. No number is made here.
 import type { Answer, SizeResult } from '../../api/client'
+import { distanceText, lengthText, massText, speedText, type Masses, type Units } from '../../units'
 
 type Wave = NonNullable<NonNullable<Answer['bench']>['ranked']>['on_the_wave']
 
@@ -21,23 +22,36 @@ function ridesHead(wave: Wave, now: Wave | undefined): string {
   return now?.rides ? `${first} The present board: ${count(now.rides.usual)}.` : first
 }
 
-/** What is read first: rides, against the board ridden now. */
-export function headline(answer: Answer): string {
+/** What says that this is no water for this surfer, if anything does. */
+export function notHere(answer: Answer): string {
+  return answer.size.cautions.find((says) => says.includes('not here')) ?? ''
+}
+
+/** The board and its length, as it is called at the counter. */
+function called(answer: Answer, units: Units): string {
+  const board = answer.bench?.board
+  return board ? `${board.name || board.family}, ${lengthText(board.length_m, units)}` : ''
+}
+
+/** What is read first: which board, and why it is right for this surfer. */
+export function headline(answer: Answer, units: Units): string {
   const size = answer.size
   if (size.missing?.length) return 'Four facts, and there is a first answer.'
   if (answer.not_yet && !answer.bench) return answer.not_yet
   const ranked = answer.bench?.ranked
-  if (!ranked || !size.families?.length) return 'Nothing of this rack is open yet.'
-  if (ranked.fit <= 0) return 'Not yet, not here.'
-  return ridesHead(ranked.on_the_wave, answer.present?.ranked?.on_the_wave)
+  if (!ranked || !size.families?.length) return 'Nothing of this rack suits yet.'
+  if (ranked.fit <= 0 || notHere(answer)) return 'Not yet, not here.'
+  const first = answer.ranking[0]?.id === answer.bench?.id
+  return `${first ? 'Take the' : 'The'} ${called(answer, units)}: ${ranked.because}.`
 }
 
 /** How sure the rides are, over which waves the board works and what ends it there. */
 export function waveLines(answer: Answer): string[] {
   const ranked = answer.bench?.ranked
-  if (!ranked || ranked.fit <= 0) return []
+  if (!ranked || ranked.fit <= 0) return notHere(answer) ? [notHere(answer)] : []
+  if (notHere(answer)) return [notHere(answer)]
   const wave = ranked.on_the_wave
-  const lines = wave.says.slice(1)
+  const lines = [ridesHead(wave, answer.present?.ranked?.on_the_wave), ...wave.says.slice(1)]
   const rides = wave.rides
   if (rides && count(rides.low) !== count(rides.high))
     lines.push(
@@ -46,7 +60,7 @@ export function waveLines(answer: Answer): string[] {
   return lines
 }
 
-/** Its litres against those asked for. */
+/** Its litres against those of the window that is shown. */
 export function litresLine(answer: Answer, settled: SizeResult | null, name: string): string {
   const ranked = answer.bench?.ranked
   const kinds = settled?.families ?? []
@@ -54,13 +68,18 @@ export function litresLine(answer: Answer, settled: SizeResult | null, name: str
   if (!ranked || !windows || ranked.fit <= 0) return ''
   const [low, high] = windows.litres
   const who = name || 'this surfer'
-  if (ranked.litres < low) return `${(low - ranked.litres).toFixed(1)} less than ${who} needs.`
-  if (ranked.litres > high) return `${(ranked.litres - high).toFixed(1)} more than ${who} needs.`
-  return `inside what ${who} needs.`
+  const span = `${low.toFixed(0)} to ${high.toFixed(0)} L`
+  if (ranked.litres < low) return `under the ${span} that ${who} needs.`
+  if (ranked.litres > high) return `over the ${span} that ${who} needs.`
+  return `inside the ${span} that ${who} needs.`
 }
 
 /** A measure of a need with its unit, as it is read. */
-export function needText(value: number, unit: string): string {
+export function needText(value: number, unit: string, units: Units, masses: Masses): string {
+  if (unit === 'm/s') return speedText(value, units)
+  if (unit === 'm') return distanceText(value, units)
+  if (unit === 'kg') return massText(value, masses)
+  if (unit === 'cm' && units === 'imperial') return `${(value / 2.54).toFixed(1)} in`
   const places = unit === '%' || unit === 'cm' ? 0 : unit === 's' || unit === '' ? 2 : 1
   return `${value.toFixed(places)}${unit === '%' || unit === '°' || !unit ? unit : ` ${unit}`}`
 }

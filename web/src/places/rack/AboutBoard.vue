@@ -35,7 +35,7 @@ async function takeLine(text: string): Promise<void> {
 /** Keep a number of a board; an empty field takes it away. */
 function takeNumber(name: 'price' | 'mass_kg', text: string): void {
   if (text.trim()) {
-    const read = name === 'mass_kg' ? readMass(text, masses.value) : readNumber(text)
+    const read = name === 'mass_kg' ? readMass(text, masses.value, [0.5, 25]) : readNumber(text)
     if ('fault' in read) return typed.refuse(name, text, read.fault)
     change(({ board: of }) => void (of[name] = read.value))
   } else change(({ board: of }) => void delete of[name])

@@ -319,7 +319,7 @@ td {
   stroke-width: 6;
 }
 .thirds text {
-  font: 12px var(--sans);
+  font: 13px var(--sans);
   fill: var(--ink);
 }
 h2 {

@@ -3,7 +3,9 @@
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { useSheet } from '../../state/sheet'
+import { useRack } from '../../state/rack'
 import { useTicket } from '../../state/ticket'
+import { useWall } from '../../state/wall'
 import TopBar from '../TopBar.vue'
 import AboutBoard from './AboutBoard.vue'
 import SectionPanel from './SectionPanel.vue'
@@ -15,6 +17,8 @@ const PhotographDialog = defineAsyncComponent(() => import('./PhotographDialog.v
 const photograph = ref(false)
 const props = defineProps<{ id: number }>()
 const router = useRouter()
+const { takeDown } = useRack()
+const { forget } = useWall()
 const { state, open, board, tape, undo, again } = useSheet()
 const at = ref<number | null>(null)
 const missing = ref(false)
@@ -42,6 +46,13 @@ watch(
   () => state.saving,
   (now) => now === 'saved' && void again(),
 )
+
+async function leave(as: 'sold' | 'taken down'): Promise<void> {
+  const name = board.value?.name || board.value?.family || 'the board'
+  await takeDown(props.id, as, name)
+  forget()
+  void router.push('/rack')
+}
 
 function onTheBench(): void {
   const ticket = useTicket()
@@ -88,6 +99,8 @@ const FILES = ['svg', 'dxf', 'json']
             from a photograph
           </button>
           <button type="button" class="plain link" @click="onTheBench">on the bench</button>
+          <button type="button" class="plain link" @click="leave('sold')">sold</button>
+          <button type="button" class="plain link" @click="leave('taken down')">taken down</button>
           <a :href="`/api/boards/${id}/tag.pdf`" target="_blank">tag</a>
           <a v-for="kind in FILES" :key="kind" :href="`/api/boards/${id}/board.${kind}`" download>{{
             kind

@@ -236,8 +236,8 @@ textarea {
   padding: 8px 10px;
   font: 15px/1.45 var(--sans);
   color: var(--ink);
-  background: #fff;
-  border: 1px solid #8d9b92;
+  background: var(--field);
+  border: 1px solid var(--field-edge);
   resize: vertical;
 }
 .hint {
@@ -266,7 +266,7 @@ table {
 }
 th {
   padding: 3px 10px 3px 0;
-  font-size: 12.5px;
+  font-size: 13px;
   text-align: left;
   color: var(--faint);
 }

@@ -65,7 +65,7 @@ const path = (line: { x: number; by: number }[]) =>
   stroke-dasharray: 2 3;
 }
 text {
-  font: 12.5px var(--sans);
+  font: 13px var(--sans);
   fill: var(--soft-ink);
 }
 </style>

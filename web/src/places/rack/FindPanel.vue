@@ -43,7 +43,7 @@ const MEASURES: Measure[] = [
   {
     name: 'mass_kg',
     says: 'weight',
-    read: (text) => readMass(text, masses.value),
+    read: (text) => readMass(text, masses.value, [0, 25]),
     write: (value) => massText(value, masses.value),
   },
   { name: 'price', says: 'price', ...number },

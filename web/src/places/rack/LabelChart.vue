@@ -72,7 +72,7 @@ circle.off {
   stroke-width: 2.4;
 }
 text {
-  font: 12px var(--sans);
+  font: 13px var(--sans);
   fill: var(--soft-ink);
 }
 </style>

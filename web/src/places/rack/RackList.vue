@@ -206,7 +206,7 @@ function keyed(event: KeyboardEvent): void {
   position: sticky;
   top: 0;
   z-index: 1;
-  font-size: 12.5px;
+  font-size: 13px;
   font-weight: 600;
   color: var(--faint);
   background: var(--foam);

@@ -106,7 +106,7 @@ svg {
   stroke-width: 1.2;
 }
 .shadow {
-  fill: #1d3a3c14;
+  fill: color-mix(in srgb, var(--ink) 8%, transparent);
 }
 .stringer {
   stroke: var(--wood);

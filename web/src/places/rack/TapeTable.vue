@@ -178,7 +178,7 @@ table {
 th {
   padding: 2px 12px 2px 0;
   font-weight: 600;
-  font-size: 12.5px;
+  font-size: 13px;
   text-align: left;
   color: var(--faint);
 }

@@ -269,7 +269,7 @@ svg {
   display: block;
 }
 .of {
-  font: 600 12.5px var(--sans);
+  font: 600 13px var(--sans);
   fill: var(--soft-ink);
 }
 .floor,
@@ -314,7 +314,7 @@ svg {
   stroke-width: 1.6;
 }
 .missing {
-  font: 600 12.5px var(--sans);
+  font: 600 13px var(--sans);
   fill: var(--pencil-text);
   text-anchor: middle;
 }
@@ -327,19 +327,19 @@ svg {
   stroke-width: 2.4;
 }
 .count {
-  font: 600 12px var(--sans);
+  font: 600 13px var(--sans);
   fill: var(--soft-ink);
 }
 .tick path {
   stroke: var(--soft-ink);
 }
 .tick text {
-  font: 12.5px var(--sans);
+  font: 13px var(--sans);
   fill: var(--soft-ink);
   text-anchor: middle;
 }
 .unit {
-  font: 12.5px var(--sans);
+  font: 13px var(--sans);
   fill: var(--faint);
 }
 </style>

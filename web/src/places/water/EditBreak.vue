@@ -42,7 +42,9 @@ async function go(): Promise<void> {
     if (named) Object.assign(form, { buoy_id: (await saveBuoy({ name: named })).id, new_buoy: '' })
     const { value: ready } = words
     if (!ready) return
-    const given = breakOf(form, first, of, (typed) => readFace(typed, ready, BODY_M, faces.value))
+    const given = breakOf(form, first, of, (typed) =>
+      readFace(typed, ready, BODY_M, faces.value, units.value),
+    )
     emit('saved', (await save(given, of?.id ?? null)).id)
   } catch (error) {
     take(error)

@@ -28,7 +28,7 @@ async function add(): Promise<void> {
   busy.value = true
   try {
     if (!words.value) return
-    const read = readFace(form.face, words.value, BODY_M, faces.value)
+    const read = readFace(form.face, words.value, BODY_M, faces.value, units.value)
     if ('fault' in read) throw new Wrong('face_m', read.fault)
     await note({
       day: form.day,

@@ -123,7 +123,7 @@ svg {
   display: block;
 }
 .light {
-  fill: #fff;
+  fill: var(--field);
 }
 .works {
   fill: var(--sea);
@@ -139,7 +139,7 @@ svg {
   stroke-width: 2.5;
 }
 text {
-  font: 12px var(--sans);
+  font: 13px var(--sans);
   fill: var(--soft-ink);
   text-anchor: middle;
 }
@@ -153,7 +153,7 @@ text.last {
   display: flex;
   justify-content: space-between;
   margin: 0;
-  font-size: 12.5px;
+  font-size: 13px;
   color: var(--soft-ink);
 }
 </style>

@@ -54,7 +54,7 @@ const toShore = computed(() => {
     rows.push(`works on ${shore.tides.join(' and ')} tide${shore.going ? `, ${shore.going}` : ''}`)
   const found = props.calibrated
   if (found && Math.abs(found.exposure / found.exposure_was - 1) > 0.01)
-    rows.push(`${found.used} days seen would make it ${found.exposure.toFixed(2)}`)
+    rows.push(`${found.used} days that were noted here say ${found.exposure.toFixed(2)} instead`)
   else if (props.seen) rows.push(`${props.seen} days noted agree`)
   return rows
 })
@@ -140,7 +140,7 @@ const groups = computed(() =>
 }
 h2 {
   margin: 0 0 1px;
-  font: 600 12.5px var(--sans);
+  font: 600 13px var(--sans);
   color: var(--faint);
 }
 p {

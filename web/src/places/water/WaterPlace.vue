@@ -250,7 +250,7 @@ onBeforeUnmount(() => {
   font-size: 15px;
 }
 .breaks .pencilled {
-  font-size: 12.5px;
+  font-size: 13px;
 }
 .left {
   display: grid;

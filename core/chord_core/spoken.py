@@ -1,0 +1,68 @@
+"""Measures as a sentence says them, in the units of whoever reads it.
+
+The rules think in SI; a sentence is for a person. ``speaking`` sets the units for what is said inside of it,
+of one thread alone; without it sentences are metric.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from contextvars import ContextVar
+from dataclasses import dataclass
+from typing import Literal
+
+from chord_core.units import FOOT_M, INCH_M, POUND_KG
+
+_MPH = 0.44704
+
+
+@dataclass(frozen=True)
+class Spoken:
+    """Units in which lengths and speeds, and masses, are said."""
+
+    units: Literal["metric", "imperial"] = "metric"
+    masses: Literal["kg", "lb"] = "kg"
+
+
+_METRIC = Spoken()
+_spoken: ContextVar[Spoken] = ContextVar("spoken", default=_METRIC)
+
+
+@contextmanager
+def speaking(units: Literal["metric", "imperial"], masses: Literal["kg", "lb"]) -> Iterator[None]:
+    """Say sentences in these units until the block ends."""
+    token = _spoken.set(Spoken(units, masses))
+    try:
+        yield
+    finally:
+        _spoken.reset(token)
+
+
+def _imperial() -> bool:
+    return _spoken.get().units == "imperial"
+
+
+def speed(metres_a_second: float) -> str:
+    """A speed: 34 km/h, 21 mph."""
+    return f"{metres_a_second / _MPH:.0f} mph" if _imperial() else f"{metres_a_second * 3.6:.0f} km/h"
+
+
+def distance(metres: float) -> str:
+    """A distance on the water: 3.2 m, 10 ft."""
+    return f"{metres / FOOT_M:.0f} ft" if _imperial() else f"{metres:.1f} m"
+
+
+def face(metres: float) -> str:
+    """The height of a face: 1.2 m, 3.9 ft."""
+    return f"{metres / FOOT_M:.1f} ft" if _imperial() else f"{metres:.1f} m"
+
+
+def span(metres: float) -> str:
+    """A short length on a board: 12 cm, 4.7 in."""
+    return f"{metres / INCH_M:.1f} in" if _imperial() else f"{metres * 100:.0f} cm"
+
+
+def mass(kilograms: float) -> str:
+    """A mass: 3.1 kg, 6.8 lb."""
+    return f"{kilograms / POUND_KG:.1f} lb" if _spoken.get().masses == "lb" else f"{kilograms:.1f} kg"

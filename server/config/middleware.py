@@ -1,0 +1,44 @@
+"""What holds for every request before a view sees it."""
+
+from collections.abc import Callable
+from typing import Any
+
+from django.conf import settings
+from django.http import HttpRequest, HttpResponse, JsonResponse
+
+from chord_core.errors import ChordError
+
+Answer = Callable[[HttpRequest], HttpResponse]
+
+
+def refused(status: int, field: str, message: str) -> JsonResponse:
+    """A refusal in the one shape of all faults."""
+    return JsonResponse(ChordError(field, None, message).as_document(), status=status)
+
+
+class BoundedBody:
+    """Refuses what is too large by its announced length, before a byte of it is read or spooled.
+
+    A view says how much it takes with ``most_bytes``; a body without a length is empty here (WSGI).
+    """
+
+    def __init__(self, get_response: Answer) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Go on."""
+        return self.get_response(request)
+
+    def process_view(
+        self, request: HttpRequest, view: Any, args: tuple[Any, ...], kwargs: dict[str, Any]
+    ) -> HttpResponse | None:
+        """413 where more was announced than the view takes."""
+        most = getattr(getattr(view, "cls", None), "most_bytes", settings.DATA_UPLOAD_MAX_MEMORY_SIZE)
+        try:
+            announced = int(request.META.get("CONTENT_LENGTH") or 0)
+        except ValueError:
+            return refused(400, "request", "the announced length is no number")
+        if announced <= most:
+            return None
+        taken, sent = f"{most / 2**20:.3g} MB", f"{announced / 2**20:.3g} MB"
+        return refused(413, "request", f"What was sent has {sent}; {taken} are taken here.")

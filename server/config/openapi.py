@@ -1,0 +1,92 @@
+"""The API's own description: what drf-spectacular reads of the views, with the refusals, an example each."""
+
+from typing import Any
+
+from django.conf import settings
+from drf_spectacular.extensions import OpenApiAuthenticationExtension
+from drf_spectacular.openapi import AutoSchema
+from drf_spectacular.utils import OpenApiExample, OpenApiResponse
+
+from chord_core.documents.base import Document, Result
+
+#: What every address may answer, and why.
+_REFUSALS = {
+    400: "a value that cannot be used: the field, the value and what is allowed",
+    401: "nobody is signed in",
+    403: "the page's token is missing or too old",
+    404: "there is no such thing in this shop",
+    409: "somebody else changed it meanwhile; “current” is how it stands now",
+    413: "larger than this address takes",
+    429: "too many tries",
+}
+_EXAMPLES = {
+    400: ("facts.mass_kg", 3, "Mass must be at least 10 kg (3 was given)"),
+    401: ("request", None, "Sign in first."),
+    403: ("csrf", None, "This page is too old: load it again and sign in."),
+    404: ("request", None, "There is no such thing in this shop."),
+    409: ("version", None, "Somebody else changed this meanwhile."),
+    413: ("request", None, "What was sent has 30 MB; 2 MB are taken here."),
+    429: ("password", None, "Too many wrong passwords: try again in a quarter of an hour."),
+}
+
+
+class Fault(Result):
+    """What is wrong: the field as a dotted path, the value that was given, a sentence."""
+
+    field: str
+    value: Any = None
+    message: str
+
+
+class Refusal(Document):
+    """How every refusal is answered."""
+
+    error: Fault
+
+
+class SessionCookie(OpenApiAuthenticationExtension):
+    """Who asks is known by the cookie of the session; a post also carries the page's token."""
+
+    target_class = "accounts.authentication.PersonAuthentication"
+    name = "session"
+
+    def get_security_definition(self, auto_schema: Any) -> dict[str, str]:
+        """The cookie's name and place."""
+        return {"type": "apiKey", "in": "cookie", "name": settings.SESSION_COOKIE_NAME}
+
+
+class ChordSchema(AutoSchema):
+    """Adds to every address the refusals that it can answer with."""
+
+    def refusals(self) -> list[int]:
+        """Codes that this address can answer with."""
+        writes = self.method in ("POST", "PUT", "PATCH")
+        codes = [400]
+        if "{" in self.path:
+            codes.append(404)
+        if self.method != "GET":
+            codes.append(403)
+        if writes:
+            codes.append(413)
+        if self.path == "/api/session/":
+            return [*codes, 429] if self.method == "POST" else codes
+        if self.path in ("/api/session/demo/", "/api/health/"):
+            return codes
+        codes.append(401)
+        versioned = self.method in ("PATCH", "PUT") and self.path.count("/") == 4
+        return (
+            [*codes, 409] if versioned and "breaks" not in self.path and "buoys" not in self.path else codes
+        )
+
+    def _get_response_bodies(self, direction: str = "response") -> Any:
+        bodies = super()._get_response_bodies(direction)
+        for code in sorted(self.refusals()):
+            if str(code) in bodies:
+                continue
+            field, value, message = _EXAMPLES[code]
+            example = {"error": {"field": field, "value": value, "message": message}}
+            response = OpenApiResponse(
+                Refusal, _REFUSALS[code], examples=[OpenApiExample("refused", example, response_only=True)]
+            )
+            bodies[str(code)] = self._get_response_for_code(response, str(code), direction=direction)
+        return bodies
