@@ -131,9 +131,7 @@ class Words(TestCase):
     def test_range(self) -> None:
         ends = {"small": "keep", "big": "hold"}
         says = range_says(0.5, 1.75, ends, 1.75)
-        self.assertEqual(
-            says, "Works from knee to head; below, it does not keep running; above, the tail lets go."
-        )
+        self.assertEqual(says, "Works from knee to head; below, it stalls; above, the tail lets go.")
         self.assertEqual(range_says(0.5, 6.0, {}, 1.75), "Works from knee up.")
 
     def test_a_river_says_how_it_stays_and_no_rides(self) -> None:

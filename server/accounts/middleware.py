@@ -1,14 +1,25 @@
 """Sessions that go on while they are used."""
 
 from collections.abc import Callable
+from typing import Any
 
 from django.conf import settings
+from django.contrib.auth.signals import user_logged_in
 from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 _SLID = "slid"
 #: A session is written anew at most so often [s]: a write a day, not one with every answer.
 _EVERY_S = 60 * 60 * 24
+
+
+def mark(request: HttpRequest, **_: Any) -> None:
+    """Remember when somebody signed in: their session is new, and need not be moved at once."""
+    if hasattr(request, "session"):
+        request.session[_SLID] = timezone.now().timestamp()
+
+
+user_logged_in.connect(mark, dispatch_uid="sliding session")
 
 
 class SlidingSession:

@@ -1,7 +1,9 @@
 """People and shops."""
 
+from typing import Any
+
 from django.contrib.auth.hashers import check_password
-from django.contrib.auth.models import AbstractUser
+from django.contrib.auth.models import AbstractUser, UserManager
 from django.contrib.auth.password_validation import validate_password
 from django.db import models
 
@@ -21,6 +23,16 @@ class Shop(models.Model):
         return self.name
 
 
+class PersonManager(UserManager):
+    """Adds people whose passwords keep the rules."""
+
+    def _create_user(self, username: str, email: str | None, password: str | None, **more: Any) -> "User":
+        user = self.model(username=self.model.normalize_username(username), email=email or "", **more)
+        user.set_password(password)
+        user.save(using=self._db)
+        return user
+
+
 class User(AbstractUser):
     """A person who signs in; works in one shop, and keeps a choice of units for lengths, masses and faces."""
 
@@ -32,6 +44,8 @@ class User(AbstractUser):
     units = models.CharField(max_length=8, choices=UNITS, default="imperial")
     masses = models.CharField(max_length=2, choices=MASSES, default="kg")
     faces = models.CharField(max_length=5, choices=FACES, default="words")
+
+    objects = PersonManager()
 
     class Meta(AbstractUser.Meta):
         constraints = [

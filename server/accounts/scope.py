@@ -55,7 +55,7 @@ class ShopView(APIView):
         if unknown:
             there = f"there are {', '.join(sorted(known or ()))}" if known else "there are none here"
             says = f"“{unknown[0]}” is no word of this address; {there}"
-            raise ChordError(unknown[0], request.query_params[unknown[0]], says)
+            raise ChordError(unknown[0] or "request", request.query_params[unknown[0]], says)
 
     @property
     def shop(self) -> Shop:

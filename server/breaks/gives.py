@@ -142,8 +142,10 @@ def gives_of(place: Break, asked: HoursAsked, whom: GivesOf | None = None) -> Gi
     climate, river = climate_for(place, asked), river_for(place)
     spot, _ = pencil_water(water, body)
     days = sea_days(place, body) if place.kind == "sea" else None
+    # What people remember is the year: of single months it says nothing.
+    whole_year = not asked.months
     if climate:
-        says = gives_say(climate, said, body)
+        says = gives_say(climate, said if whole_year else Water(kind=said.kind), body)
     elif river:
         says = river_says(river)
     elif place.kind == "pool" and place.settings:
@@ -160,8 +162,8 @@ def gives_of(place: Break, asked: HoursAsked, whom: GivesOf | None = None) -> Gi
         water=water,
         bins=bins_document(spot.bins),
         says=says,
-        habit=habit_says(said, climate) if climate else "",
+        habit=habit_says(said, climate) if climate and whole_year else "",
         unsure="" if measured else unsure_says(place.document(), body),
-        remembered=_remembered(said, climate) if place.kind == "sea" else (),
+        remembered=_remembered(said, climate if whole_year else None) if place.kind == "sea" else (),
         foam_m=tuple(foam_m(face, body) for face in days) if days else None,
     )

@@ -70,9 +70,9 @@ class Wall(RackCase):
         self.press("hire")
         for unit, text in (("ft-in", "6'6"), ("cm", "198")):
             if unit == "cm":
-                self.find("[title=Units]").click()
+                self.find("[title^=Units]").click()
                 self.find("//label[contains(., 'metric')]").click()
-                self.wait_text("[title=Units]", "cm")
+                self.wait_text("[title^=Units]", "cm")
                 self.keys(Keys.ESCAPE)
             self.press("measures")
             box = self.find("[aria-label='length from']")

@@ -97,9 +97,9 @@ class Reach(WholeCase):
                 with self.subTest(name=name, units=units):
                     self.assertEqual(self.driver.execute_script(_CUT), [])
                     self.assertEqual(self.driver.execute_script(_OVERLAP), [])
-            self.find("[title=Units]").click()
+            self.find("[title^=Units]").click()
             self.find("//label[contains(., 'metric')]").click()
-            self.wait_text("[title=Units]", "cm")
+            self.wait_text("[title^=Units]", "cm")
             self.keys(Keys.ESCAPE)
 
     def test_a_tablet_and_a_screen_at_200_percent_show_it_all(self) -> None:

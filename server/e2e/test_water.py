@@ -149,7 +149,7 @@ class Seen(WaterCase):
         self.keys("o")
         self.wait_text("[aria-label='What was seen']", "Factor 0.62")
         self.type_over(self.named("Face"), "nonsense" + Keys.ENTER)
-        self.wait_text("[aria-label='What was seen']", "is no face height")
+        self.wait_text("[aria-label='What was seen']", "is no wave height")
         self.assertEqual(self.named("Face").get_attribute("value"), "nonsense")
         self.type_over(self.named("Face"), "0.9" + Keys.ENTER)
         self.wait(lambda: Sighting.objects.filter(place=place).count() == before + 1, "it is written")
@@ -272,7 +272,7 @@ class OnTheTicket(WaterCase):
         self.find("[data-card='4'] > button").click()
         self.wait_text(".measured", "Measured: small")
         for day, metres in (("Big", "4"), ("Usual", "2.2")):
-            self.type_over(self.field(f"{day} day: words, m or ft"), metres + Keys.TAB)
+            self.type_over(self.field(f"{day} day: waist, 3 ft, 2-3 ft"), metres + Keys.TAB)
             self.saved()
         self.wait_text(".measured", "Remembered too high by about half or more.")
         self.saved()

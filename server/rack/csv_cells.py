@@ -92,6 +92,12 @@ def head_of(text: str) -> Head | None:
     return Head(name, _UNITS.get(unit, unit)) if name else None
 
 
+def unit_of(text: str) -> str | None:
+    """A unit as a head names it, by our own word; None where it is none."""
+    found = _HEAD_UNIT.match(f"x ({text.strip().lower()})")
+    return _UNITS.get(found["unit"], found["unit"]) if found else None
+
+
 def plain_number(name: str, text: str) -> str:
     """A cell of a table whose decimals are commas, with points; a price of ``1.200`` there is twelve
     hundred."""

@@ -14,7 +14,7 @@ from chord_core.documents import Board as Document
 from chord_core.documents import parse
 from chord_core.errors import ChordError
 from chord_core.hull.guess import guess_family
-from rack.csv_cells import DIMS, Head, cell_in, dims_in, head_of, line_in, plain_number, unsafe
+from rack.csv_cells import DIMS, Head, cell_in, dims_in, head_of, line_in, plain_number, unit_of, unsafe
 from rack.workbook import MAGIC, cells_of
 
 #: Rows of one table, bytes of one file, columns and letters of a cell.
@@ -163,8 +163,7 @@ def _joined(first: Sequence[str], second: Sequence[str]) -> list[str]:
     both = []
     for i in range(max(len(first), len(second))):
         over, under = (row[i].strip() if i < len(row) else "" for row in (first, second))
-        unit = head_of(f"{over} ({under})") if over and under else None
-        both.append(f"{over} ({under})" if unit and unit.unit else f"{over} {under}".strip())
+        both.append(f"{over} ({under.strip('()[]')})" if under else over)
     return both
 
 
@@ -174,10 +173,10 @@ def _with_heads(
     """The table under its heads; None where no line of the first ones is such."""
     for i, (_, row) in enumerate(cells[:_HEADS_WITHIN]):
         then = cells[i + 1][1] if i + 1 < len(cells) else ()
-        two = _joined(row, then)
+        # Two lines are heads where the second one holds units and nothing else.
+        two = _joined(row, then) if _is_units(then) else []
         for titles, rest in ((two, i + 2), (list(row), i + 1)):
-            # Two lines are heads where they are so together and the second is no row of boards.
-            if _is_heads(titles) and (rest == i + 1 or not any(map(_has_digit, then))):
+            if _is_heads(titles):
                 heads = tuple(map(head_of, titles))
                 names = tuple(title.strip() for title in titles)
                 above = (f"{i} lines above the heads were left out.",) if i else ()
@@ -185,8 +184,10 @@ def _with_heads(
     return None
 
 
-def _has_digit(cell: str) -> bool:
-    return any(sign.isdigit() for sign in cell)
+def _is_units(row: Sequence[str]) -> bool:
+    """Whether a row holds units, with or without brackets, and nothing else."""
+    said = [cell.strip().strip("()[]") for cell in row if cell.strip()]
+    return bool(said) and all(unit_of(one) is not None for one in said)
 
 
 def _held(rows: list[tuple[int, tuple[str, ...]]]) -> tuple[tuple[int, tuple[str, ...]], ...]:

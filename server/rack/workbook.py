@@ -69,9 +69,11 @@ def cells_of(raw: bytes, most_rows: int, most_columns: int) -> list[tuple[int, t
             found = []
             rows = sheet.iter_rows(max_col=most_columns + 1, values_only=True)
             for at, row in enumerate(rows, 1):
-                cells = tuple(_text(value) for value in row)
-                if any(cell.strip() for cell in cells):
-                    found.append((at, cells))
+                cells = [_text(value) for value in row]
+                while cells and not cells[-1].strip():
+                    cells.pop()
+                if cells:
+                    found.append((at, tuple(cells)))
                 if len(found) > most_rows:
                     raise ChordError("file", at, f"more than {most_rows} rows; so many are read at once")
             if found:

@@ -91,6 +91,8 @@ def _more_rides(new: float, old: float) -> str:
         return ""
     if old < 0.5:
         return f"it turns waves into rides, about {_count(new)} an hour; yours hardly any"
+    if _count(new) == _count(old):
+        return "it brings a few more rides than yours"
     return f"about {_count(new)} rides an hour, where yours gives {_count(old)}"
 
 
@@ -103,7 +105,7 @@ def _alone(mine: Summary, row: int) -> str:
 
 def because(case: Case, judged: Judged, row: int) -> str:
     """Why board ``row``: what it does that the present one does not, and what of the rides it keeps; empty
-    for a board behind a gate."""
+    for a board behind a gate, and where it does nothing better than the one that is ridden."""
     if judged.closed[row]:
         return ""
     mine, now = judged.ridden, case.now
@@ -112,8 +114,7 @@ def because(case: Case, judged: Judged, row: int) -> str:
     rides = _ratio(float(mine.rides[row]), float(now.ridden.rides[0]))
     gains = sorted(_gains(case, judged, row, now, rides), key=lambda gain: -gain.counts)
     if not gains:
-        kept = "as many rides as yours" if rides >= _KEPT else f"{_share_words(rides)} that yours gives"
-        return f"it gives {kept}, and does little better"
+        return ""
     first = gains[0].says
     if "rides" in first:
         more = next((gain.says for gain in gains[1:] if "rides" not in gain.says), "")

@@ -9,6 +9,7 @@ from typing import Any
 import numpy as np
 from scipy.special import expit
 
+from chord_core import spoken
 from chord_core.documents.answers import Heard
 from chord_core.fit.case import Case
 from chord_core.hull.hull import Hull
@@ -39,15 +40,15 @@ _MEASURES: dict[str, Measure] = {
     "rail": lambda hull, _: 0.5 + hull.fleet.rail,
 }
 #: How the measure of a complaint is said of one board, with the value of the present one.
-_SAYS: dict[str, tuple[str, Callable[[Hull, Summary, int], float]]] = {
-    "catch": ("takes off on {:.0%} of the waves, now {:.0%}", lambda _, r, i: float(r.means["catch"][i])),
-    "keep": ("runs on {:.0%} of the faces, now {:.0%}", lambda _, r, i: float(r.means["keep"][i])),
-    "nose": ("the nose stays up in {:.0%} of drops, now {:.0%}", lambda _, r, i: float(r.means["nose"][i])),
-    "hold": ("the tail holds to {:.1f} m/s, now {:.1f}", lambda _, r, i: float(r.hold_m_s[i])),
-    "radius": ("turns within {:.1f} m, now {:.1f}", lambda _, r, i: float(r.radius_m[i])),
-    "litres": ("{:.1f} L, now {:.1f}", lambda h, _, i: float(h.litres[i])),
-    "lean": ("leans {:.1f}° before it tips, now {:.1f}", lambda _, r, i: float(r.lean_deg[i])),
-    "rail": ("rail {:.0%} full, now {:.0%}", lambda h, _, i: float(h.fleet.rail[i])),
+_SAYS: dict[str, tuple[str, Callable[[Hull, Summary, int], str]]] = {
+    "catch": ("takes off on {} of the waves, now {}", lambda _, r, i: f"{r.means['catch'][i]:.0%}"),
+    "keep": ("runs on {} of the faces, now {}", lambda _, r, i: f"{r.means['keep'][i]:.0%}"),
+    "nose": ("the nose stays up in {} of drops, now {}", lambda _, r, i: f"{r.means['nose'][i]:.0%}"),
+    "hold": ("the tail holds to {}, now {}", lambda _, r, i: spoken.speed(float(r.hold_m_s[i]))),
+    "radius": ("turns within {}, now {}", lambda _, r, i: spoken.distance(float(r.radius_m[i]))),
+    "litres": ("{} L, now {}", lambda h, _, i: f"{h.litres[i]:.1f}"),
+    "lean": ("leans {} before it tips, now {}", lambda _, r, i: f"{r.lean_deg[i]:.1f}°"),
+    "rail": ("rail {} full, now {}", lambda h, _, i: f"{h.fleet.rail[i]:.0%}"),
 }
 
 

@@ -144,15 +144,15 @@ def settled_band(rider: Rider, spot: Spot, family: str | None, target_l: float |
     return _around(aimed_band(rider, spot, family)[0], target_l)
 
 
-def _disagreement(leads: School, others: list[School], because: str) -> Disagreement:
+def _disagreement(leads: School, others: list[School]) -> Disagreement:
     middle = (leads.low_l + leads.high_l) / 2
     shares = {other.name: (other.low_l + other.high_l) / 2 / middle - 1 for other in others}
     name = max(shares, key=lambda one: abs(shares[one]))
     share, limit = shares[name], table("sizing")["disagree_over"]
     warns = abs(share) > limit
     apart = f"{abs(share):.0%} {'more' if share > 0 else 'less'}"
-    settled = f"; the {leads.name.removeprefix('by ')} decides here, for {because}" if warns else ""
-    says = f"Sizing {name} asks for {apart} than sizing {leads.name}{settled}."
+    settled = f"; sizing {leads.name} decides here" if warns else ""
+    says = f"Sizing {name} asks for {apart}{settled}."
     return Disagreement(share=share, warns=warns, says=says)
 
 
@@ -184,5 +184,5 @@ def size_up(
         band=band,
         target_l=float(min(max(middle, band[0]), band[1])) if target_l is None else target_l,
         overruled=target_l is not None,
-        disagreement=_disagreement(leading, others, because) if others else None,
+        disagreement=_disagreement(leading, others) if others else None,
     )

@@ -80,12 +80,12 @@ def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[
         three[order[:3]] += 1
     return tuple(
         Sure(index=i, on_top=float(first[i] / max(count, 1)), in_three=float(three[i] / max(count, 1)),
-             says=_says(float(first[i]), float(three[i]), count))
+             says=_says(float(first[i]), count))
         for i in range(len(pile.boards))
     )  # fmt: skip
 
 
-def _says(first: float, three: float, count: int) -> str:
+def _says(first: float, count: int) -> str:
     if not count:
         return ""
     if first / count >= _CERTAIN:
@@ -93,4 +93,4 @@ def _says(first: float, three: float, count: int) -> str:
     tries = f"in {first:.0f} of {count} tries with mass, level and waves a little off"
     if first / count >= _STEADY:
         return f"Mostly stays first: {tries}."
-    return f"First {tries}, among the first three in {three:.0f}: try the next ones too."
+    return f"First {tries}."

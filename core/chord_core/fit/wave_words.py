@@ -13,15 +13,15 @@ from chord_core.water.days import word_for
 
 #: What ends a range, at its small and at its big end.
 _BELOW = {
-    "catch": "the wave gives too little to take off",
-    "keep": "it does not keep running",
+    "catch": "too little push to take off",
+    "keep": "it stalls",
     "nose": "the nose dives",
-    "stand": "there is too little to stand on",
-    "lay": "it cannot be laid over",
-    "entry": "there is no time to stand up",
+    "stand": "it is unsteady",
+    "lay": "it won’t lean over",
+    "entry": "no time to stand up",
     "hold": "the tail lets go",
 }
-_ABOVE = _BELOW | {"catch": "the wave passes before the take-off", "keep": "drag eats what the face gives"}
+_ABOVE = _BELOW | {"catch": "the take-off comes too late", "keep": "it runs out of speed"}
 
 
 def _count(value: float) -> str:

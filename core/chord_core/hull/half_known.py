@@ -37,9 +37,10 @@ _WORDS: tuple[tuple[str, tuple[str, ...]], ...] = (
 #: Families that are meant when none is said.
 _USUAL = ("all-rounder", "mid-length", "mini-mal", "performance longboard")
 _NUMBERS = {
-    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9, "ten": 10,
-    "eleven": 11, "twelve": 12,
+    "one": 1, "two": 2, "three": 3, "four": 4, "five": 5, "six": 6, "seven": 7, "eight": 8, "nine": 9,
+    "ten": 10, "eleven": 11, "twelve": 12,
 }  # fmt: skip
+_DIMS = re.compile(r"\d\s*['\"]?\s*x\s*\d", re.I)
 _LITRES = re.compile(r"(?<![\d.,/'])(\d{1,3}(?:[.,]\d)?)\s*(?:l|litres?|liters?|ltrs?)\b", re.I)
 _FEET = re.compile(
     r"(?<!\d)(\d{1,2})\s*(?:'|-?\s*(?:ft|foot|feet|footer)\b)\s*(\d{1,2})?\s*(?:\"|in\b|inch(?:es)?)?", re.I
@@ -142,7 +143,8 @@ def board_from_words(text: str) -> Board:
     try:
         board, assumed = _whole(text)
     except ChordError as error:
-        known = _half(text)
+        # Three measures of which one cannot be are a slip, not a half known board.
+        known = None if _DIMS.search(plain_text(text)) else _half(text)
         if known is None:
             says = f"{error.message}; or say what is known: 40 litres, an 8-foot soft-top, 7'2"
             raise ChordError(error.field, error.value, says) from error

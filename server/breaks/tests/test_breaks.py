@@ -74,8 +74,8 @@ class Kept(BreakCase):
             ({"shore": {"faces_deg": 400}}, "shore.faces_deg"),
             ({"shore": SHORE | {"tides": ["noon"]}}, "shore.tides.0"),
             (
-                {"tide_table": {"constants": [{"name": "X1", "amplitude_m": 1, "phase_deg": 0}]}},
-                "tide_table.constants.0.name",
+                {"tide_table": {"constants": [{"name": "M2", "amplitude_m": 99, "phase_deg": 0}]}},
+                "tide_table.constants.0.amplitude_m",
             ),
             ({"river": {"rating": [], "low_m3_s": 1, "high_m3_s": 2}}, "river.rating"),
             (

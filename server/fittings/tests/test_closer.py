@@ -52,7 +52,7 @@ class Faces(CloserCase):
     def test_needs_are_those_of_the_complaint_then_of_the_aim(self) -> None:
         ticket = self.ticket(aim="performance", complaints=["slides"], present_board=BOARD)
         needs = ticket["answer"]["bench"]["needs"]
-        self.assertEqual(needs[0]["name"], "holds to")
+        self.assertEqual(needs[0]["name"], "tail holds to")
         self.assertEqual(needs[1]["name"], "turns within")
         self.assertIsNotNone(needs[0]["now"])
         for need in needs:

@@ -35,7 +35,7 @@ class Tickets(ApiCase):
             self.assertGreater(row["rides"], 0)
             self.assertIsNone(row["stays_on"])
             self.assertRegex(row["waves"], r"^\w")
-            self.assertTrue(row["limit"].startswith("then ") or row["waves"].endswith("and up"))
+            self.assertTrue(row["limit"].startswith("above: ") or row["waves"].endswith("and up"))
         wave = ticket["answer"]["bench"]["ranked"]["on_the_wave"]
         self.assertLessEqual(wave["rides"]["low"], wave["rides"]["usual"])
         self.assertEqual(wave["rides"]["usual"], ticket["answer"]["ranking"][0]["rides"])

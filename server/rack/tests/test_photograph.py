@@ -2,6 +2,8 @@
 refused."""
 
 import io
+import resource
+from unittest import mock
 from urllib.parse import urlencode
 
 import numpy as np
@@ -13,6 +15,8 @@ from chord_core.hull.measured import hulls_of
 from chord_core.hull.stations import SHARE
 from chord_core.tables import families
 from house.draw_photograph import BOARD, TAPE_M, Drawn, draw_photograph
+from rack import photograph
+from rack.photograph import _opened
 
 
 def file_of(picture: Image.Image, kind: str = "JPEG") -> bytes:
@@ -82,7 +86,10 @@ class Photographs(ApiCase):
             "of one colour": (plain, "one colour"),
             "no board": (file_of(square), "no board"),
             "many pixels": (file_of(bomb, "PNG"), "too many"),
-            "many bytes": (b"\xff\xd8" + bytes(17 * 1024 * 1024), "MB"),
+            "pixels of a phone, in a format that is unpacked whole": (
+                file_of(Image.new("1", (7700, 7700)), "PNG"),
+                "too many",
+            ),
         }
         for name, (raw, says) in cases.items():
             with self.subTest(name):
@@ -91,6 +98,25 @@ class Photographs(ApiCase):
                 error = response.json()["error"]
                 self.assertEqual(error["field"], "picture")
                 self.assertIn(says, error["message"])
+
+    def test_a_picture_of_too_many_bytes_is_not_read(self) -> None:
+        response = self.send(b"\xff\xd8" + bytes(17 * 1024 * 1024))
+        self.assertEqual(response.status_code, 413)
+        self.assertIn("16 MB", response.json()["error"]["message"])
+
+    def test_pictures_are_unpacked_one_at_a_time_and_in_little_memory(self) -> None:
+        """A JPEG of 48 million pixels, as phones make them, is unpacked at an eighth of its size."""
+        large = Image.new("RGB", (8000, 6000), (200, 180, 150))
+        sink = io.BytesIO()
+        large.save(sink, "JPEG", quality=30)
+        del large
+        before = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss
+        _opened(sink.getvalue())
+        grown_mb = (resource.getrusage(resource.RUSAGE_SELF).ru_maxrss - before) / 1024
+        self.assertLess(grown_mb, 150)
+        with mock.patch.object(photograph, "_PATIENCE_S", 0.01), photograph._one_at_a_time:
+            response = self.send(file_of(draw_photograph().picture))
+        self.assertIn("moment", response.json()["error"]["message"])
 
     def test_points_that_give_no_scale_are_refused(self) -> None:
         drawn = draw_photograph()

@@ -4,11 +4,17 @@ import csv
 import io
 import json
 import random
+import zipfile
 from typing import Any
 
+from openpyxl import Workbook
+
 from accounts.tests.case import BOARD, ApiCase
+from chord_core.errors import ChordError
+from rack.api import XLSX
 from rack.bring_in import bring_in
 from rack.models import Board, BoardEvent
+from rack.workbook import cells_of
 
 HEAD = "number,name,family,length,width,thickness,litres,price,stock"
 ROW = "A1,Mallet,all-rounder,6'0,20 1/8,2 1/2,33,640,new"
@@ -104,13 +110,14 @@ class Reading(TableCase):
         for raw, says in (
             (b"", "nothing stands"),
             (b"\n \n", "nothing stands"),
-            (b"PK\x03\x04\x00\x00\x00", "no text"),
-            (b"a" * (8 * 1024 * 1024 + 1), "MB"),
+            (b"PK\x03\x04\x00\x00\x00", "no whole workbook"),
             (("6'0 x 20 x 2 1/2\n" * 20_001).encode(), "20000 are read"),
         ):
             response = self.client.post("/api/rack/table/", raw, content_type="text/csv")
             self.assertEqual(response.status_code, 400)
             self.assertIn(says, response.json()["error"]["message"])
+        response = self.client.post("/api/rack/table/", b"a" * (8 * 1024 * 1024 + 1), content_type="text/csv")
+        self.assertEqual(response.status_code, 413)
 
     def test_noise_is_read_as_faults_never_as_boards(self) -> None:
         for text in ("=cmd|' /C calc'!A0\n", '"unclosed\n', "ツ,ツ,ツ\n", f"{HEAD}\n" + "," * 500 + "x\n",
@@ -300,3 +307,67 @@ class WhatStays(TableCase):
         says = board.events.first().says
         self.assertIn("from a table", says)
         self.assertIn("price: 600, now 555", says)
+
+
+class Workbooks(TableCase):
+    """Tables as shops have them: workbooks, heads in other languages, what stands above them."""
+
+    def book(self, rows: list[list[Any]]) -> bytes:
+        book = Workbook()
+        for row in rows:
+            book.active.append(row)
+        sink = io.BytesIO()
+        book.save(sink)
+        return sink.getvalue()
+
+    def test_a_workbook_in_with_what_stands_above_its_heads(self) -> None:
+        rows = [
+            ["Price list of spring", None],
+            [None, None],
+            ["SKU", "Title", "Length", "Width", "Thickness", "Volume", "Price (€)"],
+            ["A-1", "Peg", 182.9, 51.1, 6.35, 33, 640],
+            ["A-2", "Pin", 188, 52, "6.7 cm", 38.5, 655.5],
+        ]
+        rows[2][2:5] = ["Length (cm)", "Width (cm)", "Thickness (cm)"]
+        found = self.read(self.book(rows))
+        self.assertEqual((len(found["rows"]), found["bad"]), (2, 0))
+        self.assertEqual([row["name"] for row in found["rows"]], ["Peg", "Pin"])
+        self.assertIn("above the heads", found["notes"][0])
+        self.assertEqual(self.send(self.book(rows), accept=True)[-1], {"hung": 2, "changed": 0})
+        self.assertEqual(Board.objects.get(number="A-2").price, 655.5)
+
+    def test_out_as_a_workbook_and_in_again_changes_nothing(self) -> None:
+        out = self.client.get("/api/rack/table/?form=xlsx")
+        self.assertEqual(out.headers["Content-Type"], XLSX)
+        found = self.read(out.content)
+        self.assertEqual((len(found["rows"]), found["bad"]), (Board.objects.of(self.shop).count(), 0))
+
+    def test_heads_in_two_lines(self) -> None:
+        text = "Name;Länge;Breite;Dicke;Volumen\n;(cm);(cm);(cm);(L)\nPeg;183;51;6,3;33\n"
+        found = self.read(text.encode())
+        self.assertEqual((found["bad"], found["rows"][0]["name"]), (0, "Peg"))
+        self.assertEqual(found["rows"][0]["stated_litres"], 33)
+
+    def test_german_and_french_heads_and_cr_ends(self) -> None:
+        german = "Artikelnummer;Bezeichnung;Länge (cm);Breite (cm);Dicke (cm);Liter;Preis;Farbe\r"
+        german += "7;Pflock;183;51;6,4;33,5;640;rot\r"
+        french = "référence,nom,longueur (cm),largeur (cm),épaisseur (cm),volume,prix,couleur\n"
+        french += "8,Piquet,183,51,6.4,33.5,640,rouge\n"
+        for text in (german, french):
+            found = self.read(text.encode())
+            with self.subTest(text[:20]):
+                self.assertEqual((found["bad"], found["left_out"]), (0, []))
+                self.assertEqual(found["rows"][0]["stated_litres"], 33.5)
+
+    def test_letters_of_which_the_file_does_not_tell_are_said(self) -> None:
+        found = self.read("name;length;width;thickness\nTühlf;6'0;20;2 1/2\n".encode("cp1252"))
+        self.assertIn("western letters", found["notes"][0])
+        self.assertEqual(self.read("name;length;width;thickness\nTühlf;6'0;20;2 1/2\n".encode())["notes"], [])
+
+    def test_a_workbook_that_unpacks_to_too_much_is_refused_unread(self) -> None:
+        sink = io.BytesIO()
+        with zipfile.ZipFile(sink, "w", zipfile.ZIP_DEFLATED) as folder:
+            folder.writestr("xl/worksheets/sheet1.xml", b"0" * 120_000_000)
+        self.assertLess(len(sink.getvalue()), 1_000_000)
+        with self.assertRaisesRegex(ChordError, "unpacks to"):
+            cells_of(sink.getvalue(), 100, 60)

@@ -2912,8 +2912,8 @@ export interface components {
          * LineOut
          * @description How a line was read: measures [m], litres as stated, written back in both units.
          *
-         *     ``family_guess`` is the family whose ordinary boards are nearest, unless one was said; ``assumed`` names what
-         *     was not said.
+         *     ``family_guess`` is the family whose ordinary boards are nearest, unless one was said; ``assumed`` names
+         *     what was not said.
          */
         LineOut: {
             /** Name */

@@ -22,7 +22,7 @@ const other = useBeside()
 const LEFT = 18
 /** Room [px] for the side under the plan, for the words between them, and the height under which the side
  * gives way, so that the plan stays legible. */
-const [SIDE_ROOM, WORDS_ROOM, FOLDS_UNDER] = [44, 22, 190]
+const [SIDE_ROOM, WORDS_ROOM, FOLDS_UNDER] = [44, 22, 176]
 const frame = ref<SVGSVGElement | null>(null)
 const size = useSize(frame, { width: 616, height: 230 })
 const folded = computed(() => size.height < FOLDS_UNDER)

@@ -8,10 +8,10 @@ import { evenStep, scaleOver, ticks } from './scale'
 import { useSize } from './size'
 
 const { answer, fitting, settled, setTarget } = useTicket()
-const [LEFT, LINE] = [48, 66]
+const [LEFT, LINE] = [48, 70]
 const frame = ref<SVGSVGElement | null>(null)
 /** Drawn at the size of the panel, so that its letters are as large on a phone. */
-const space = useSize(frame, { width: 616, height: 104 })
+const space = useSize(frame, { width: 616, height: 110 })
 const right = computed(() => space.width - 14)
 const dragged = ref<number | null>(null)
 
@@ -38,7 +38,8 @@ const weaves: Record<string, string> = {
   'by shape': 'shape',
   'by float': 'float',
 }
-/** The reasons that are written out: the leading school's; the others' stand in the titles of their bands. */
+/** The way of sizing that decides: its reason is written out, those of the others stand in the titles of their
+ * bands. */
 const leading = computed(() =>
   (size.value?.schools ?? []).filter((school) => school.name === size.value?.leads),
 )
@@ -46,7 +47,7 @@ const leading = computed(() =>
 const says = computed(() => {
   if (!size.value?.leads) return ''
   if (overruled.value) return 'your own target; Delete takes it back'
-  return `sized ${size.value.leads}: ${size.value.leads_because}`
+  return `sized ${size.value.leads}: ${leading.value[0]?.reason ?? size.value.leads_because}`
 })
 
 function move(litres: number): void {
@@ -110,21 +111,21 @@ onBeforeUnmount(() => {
   <section class="ruler" aria-label="Litres">
     <header>
       <span class="label">Litres</span>
-      <span class="says">{{ says }}</span>
+      <span class="says" :title="`${says}; ${size?.leads_because ?? ''}`">{{ says }}</span>
     </header>
-    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${space.width} 104`" height="104">
+    <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${space.width} 110`" height="110">
       <g v-for="(school, i) in size.schools" :key="school.name">
         <title>{{ school.name }}: {{ school.reason }}</title>
         <rect
           :x="scale(school.low_l)"
-          :y="16 + i * 11.5"
+          :y="17 + i * 13"
           :width="Math.max(scale(school.high_l) - scale(school.low_l), 3)"
           height="9.5"
           :fill="`url(#weave-${weaves[school.name]})`"
           class="band"
           :class="{ leads: school.name === size.leads }"
         />
-        <text x="0" :y="24.5 + i * 11.5" class="name school">
+        <text x="0" :y="26 + i * 13" class="name school">
           {{ school.name.replace('by ', '') }}
         </text>
       </g>
@@ -143,11 +144,18 @@ onBeforeUnmount(() => {
       </g>
       <g v-if="present">
         <circle :cx="scale(present)" :cy="LINE" r="4.5" class="ring" />
-        <text :x="scale(present)" y="101" class="name" text-anchor="middle">
+        <text :x="scale(present)" :y="LINE + 36" class="name" text-anchor="middle">
           rides now {{ present.toFixed(1) }}
         </text>
       </g>
-      <line v-if="bench" :x1="scale(bench)" :x2="scale(bench)" y1="56" y2="76" class="stroke">
+      <line
+        v-if="bench"
+        :x1="scale(bench)"
+        :x2="scale(bench)"
+        :y1="LINE - 10"
+        :y2="LINE + 10"
+        class="stroke"
+      >
         <title>on the bench: {{ bench.toFixed(1) }} L</title>
       </line>
       <g
@@ -167,16 +175,12 @@ onBeforeUnmount(() => {
       >
         <rect x="-22" y="0" width="44" :height="LINE" fill="transparent" />
         <line y1="17" :y2="LINE" />
-        <path d="M-7,56H7L0,66Z" />
+        <path :d="`M-7,${LINE - 10}H7L0,${LINE}Z`" />
         <text y="13" text-anchor="middle">{{ target.toFixed(1) }} L</text>
       </g>
     </svg>
     <p v-else class="empty">Mass and what they can do give the litres.</p>
     <dl v-if="size?.target_l" class="reasons">
-      <template v-for="school in leading" :key="school.name">
-        <dt>{{ school.name }}</dt>
-        <dd :title="school.reason">{{ school.reason }}</dd>
-      </template>
       <template v-if="settled?.step_down">
         <dt>smaller</dt>
         <dd>{{ settled?.step_down.says }}</dd>
@@ -199,8 +203,12 @@ header {
   gap: 16px;
 }
 .says {
+  min-width: 0;
   font-size: 13px;
   color: var(--soft-ink);
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 svg {
   display: block;

@@ -368,6 +368,17 @@ header {
   header > :nth-child(2) {
     display: none;
   }
+  .words {
+    grid-template-columns: auto auto 1fr;
+    column-gap: 8px;
+    width: 126px;
+  }
+  .words .name {
+    grid-column: 1 / -1;
+  }
+  .words > :not(.name) {
+    white-space: nowrap;
+  }
   .hung svg,
   .hung .rides,
   .hung .span,

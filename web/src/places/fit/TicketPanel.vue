@@ -128,7 +128,7 @@ h1 {
 }
 .next {
   margin: 0;
-  padding: 6px 0;
+  padding: 4px 0;
   border-top: 1px dotted var(--hairline);
   font-size: 14px;
 }

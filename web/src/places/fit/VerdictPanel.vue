@@ -46,24 +46,22 @@ const place = computed(() => {
 <template>
   <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="version">
     <div class="body">
-      <h2 data-verdict>
-        {{ headline(answer, units) }}
+      <h2 data-verdict>{{ headline(answer, units) }}</h2>
+      <p
+        v-for="(says, i) in waveLines(answer)"
+        :key="says"
+        class="wave"
+        :class="{ 'not-yet': says === notYet }"
+      >
+        {{ says }}
         <button
-          v-if="ranked && ranked.fit > 0"
+          v-if="!i && ranked && ranked.fit > 0 && !notYet"
           class="plain ask"
           type="button"
           @click="$emit('why', river ? 'works_share' : 'rides_per_hour')"
         >
           why
         </button>
-      </h2>
-      <p
-        v-for="says in waveLines(answer)"
-        :key="says"
-        class="wave"
-        :class="{ 'not-yet': says === notYet }"
-      >
-        {{ says }}
       </p>
       <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
         <button class="plain number" type="button" title="why" @click="$emit('why', 'band')">
@@ -125,7 +123,7 @@ const place = computed(() => {
 .verdict {
   background: var(--foam);
   border: 1px solid var(--hairline);
-  padding: 10px 14px 8px;
+  padding: 8px 14px 6px;
   display: flex;
   flex-direction: column;
   min-height: 0;
@@ -137,7 +135,7 @@ const place = computed(() => {
 }
 h2 {
   margin: 0;
-  font: 600 20px/1.2 var(--serif);
+  font: 600 20px/1.15 var(--serif);
 }
 .wave {
   margin: 4px 0 0;
@@ -165,6 +163,10 @@ h2 {
   border-bottom: 1px dotted var(--faint);
   padding: 0;
 }
+.number,
+.ask {
+  min-height: 0;
+}
 .number {
   padding: 0;
   border-bottom: 1px dotted var(--faint);
@@ -176,7 +178,7 @@ h2 {
   color: var(--pencil-text);
 }
 h3 {
-  margin: 5px 0 0;
+  margin: 4px 0 0;
   font: 600 14px var(--sans);
   color: var(--sea);
 }
@@ -191,7 +193,7 @@ ul {
 li {
   padding: 0;
   font-size: 14px;
-  line-height: 1.35;
+  line-height: 1.3;
 }
 .asked {
   display: grid;

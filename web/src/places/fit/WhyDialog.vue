@@ -3,6 +3,7 @@
 import { computed, watch } from 'vue'
 import type { Derivation } from '../../api/client'
 import { useCloser } from '../../state/closer'
+import { whySays } from './whyWords'
 import { vFocused } from '../../focused'
 
 /** The derivation that is asked for, or none. */
@@ -53,14 +54,23 @@ function figure(value: number | null): string {
           {{ row.words }}: {{ figure(row.value) }} {{ row.unit }}
           <span v-if="row.outside">(outside of its range)</span>
         </h3>
-        <p class="formula">{{ row.formula }}</p>
+        <p class="says">{{ whySays(row) }}</p>
         <dl>
           <template v-for="given in row.inputs" :key="given.symbol">
-            <dt>{{ given.symbol }}</dt>
-            <dd>{{ given.words }}: {{ figure(given.value) }} {{ given.unit }}</dd>
+            <dd>{{ given.words }}</dd>
+            <dt>{{ figure(given.value) }} {{ given.unit }}</dt>
           </template>
         </dl>
-        <p class="source">{{ row.source }}{{ row.valid ? `; holds for ${row.valid}` : '' }}</p>
+        <details>
+          <summary>the formula and its source</summary>
+          <p class="formula">{{ row.formula }}</p>
+          <p class="source">
+            <template v-for="given in row.inputs" :key="given.symbol"
+              ><code>{{ given.symbol }}</code> {{ given.words }};
+            </template>
+            {{ row.source }}{{ row.valid ? `; holds for ${row.valid}` : '' }}
+          </p>
+        </details>
       </article>
       <label v-if="others.length" class="others">
         Another number
@@ -102,11 +112,23 @@ dl {
   font-size: 14px;
 }
 dt {
-  font-family: ui-monospace, monospace;
-  font-size: 13px;
+  font-weight: 600;
 }
 dd {
   margin: 0;
+}
+.says {
+  margin: 0 0 4px;
+  font-size: 15px;
+}
+summary {
+  margin-top: 4px;
+  font-size: 13px;
+  color: var(--sea);
+  cursor: pointer;
+}
+code {
+  font-size: 13px;
 }
 .source {
   margin: 4px 0 0;

@@ -27,7 +27,8 @@ const worth = computed(() => (answer.value?.bench?.ranked?.fit ?? 100) < 95)
       <ul data-why-not>
         <li v-if="found.first">{{ found.first }}</li>
         <li v-for="one in found.change.changes" :key="one.thing">
-          <b>{{ THINGS[one.thing] ?? one.thing }}:</b> {{ one.says }} Fit {{ one.fit.toFixed(0) }}.
+          <b>{{ THINGS[one.thing] ?? one.thing }}:</b> {{ one.says }} Fit
+          {{ Math.min(one.fit, 100).toFixed(0) }}.
         </li>
         <li v-if="!found.change.changes.length">{{ found.change.says }}</li>
       </ul>

@@ -173,6 +173,7 @@ const says = computed(() =>
 svg {
   display: block;
   width: 100%;
+  margin-top: -4px;
 }
 line {
   stroke: var(--hairline);

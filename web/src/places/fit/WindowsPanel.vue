@@ -199,6 +199,10 @@ function row(
 </template>
 
 <style scoped>
+.windows {
+  min-height: 0;
+  overflow-y: auto;
+}
 header {
   display: flex;
   justify-content: space-between;

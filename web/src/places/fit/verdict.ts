@@ -17,9 +17,10 @@ function ridesHead(wave: Wave, now: Wave | undefined): string {
   if (typeof wave.stays_on === 'number')
     return `Stays on ${Math.round(wave.stays_on * 100)}% of the time.`
   if (!wave.rides) return ''
-  const rides = count(wave.rides.usual)
-  const first = `About ${rides} ${rides === '1' ? 'ride' : 'rides'} an hour here.`
-  return now?.rides ? `${first} The present board: ${count(now.rides.usual)}.` : first
+  const [rides, low, high] = [wave.rides.usual, wave.rides.low, wave.rides.high].map(count)
+  const spread = low === high ? '' : ` (${low} to ${high})`
+  const first = `About ${rides} ${rides === '1' ? 'ride' : 'rides'} an hour${spread}`
+  return now?.rides ? `${first}; now ${count(now.rides.usual)}.` : `${first}.`
 }
 
 /** What says that this is no water for this surfer, if anything does. */
@@ -40,23 +41,23 @@ export function headline(answer: Answer, units: Units): string {
   if (answer.not_yet && !answer.bench) return answer.not_yet
   const ranked = answer.bench?.ranked
   if (!ranked || !size.families?.length) return 'Nothing of this rack suits yet.'
-  if (ranked.fit <= 0 || notHere(answer)) return 'Not yet, not here.'
+  if (ranked.fit <= 0) return 'Not yet, not here.'
   const first = answer.ranking[0]?.id === answer.bench?.id
-  return `${first ? 'Take the' : 'The'} ${called(answer, units)}: ${ranked.because}.`
+  const board = `${first ? 'take the' : 'the'} ${called(answer, units)}`
+  // Whoever must not go in on a usual day is told no rides of that day.
+  if (notHere(answer)) return `Not here on a usual day. For its small days: ${board}.`
+  if (!ranked.because)
+    return `Keep what is ridden now: the ${called(answer, units)} does much the same.`
+  return `${board.charAt(0).toUpperCase()}${board.slice(1)}: ${ranked.because}.`
 }
 
-/** How sure the rides are, over which waves the board works and what ends it there. */
+/** How many rides and how sure they are, over which waves the board works and what ends it there. */
 export function waveLines(answer: Answer): string[] {
   const ranked = answer.bench?.ranked
   if (!ranked || ranked.fit <= 0) return notHere(answer) ? [notHere(answer)] : []
   if (notHere(answer)) return [notHere(answer)]
   const wave = ranked.on_the_wave
   const lines = [ridesHead(wave, answer.present?.ranked?.on_the_wave), ...wave.says.slice(1)]
-  const rides = wave.rides
-  if (rides && count(rides.low) !== count(rides.high))
-    lines.push(
-      `${count(rides.low)} to ${count(rides.high)} if faces are flatter or steeper than said.`,
-    )
   return lines
 }
 

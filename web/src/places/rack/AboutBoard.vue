@@ -7,6 +7,7 @@ import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { useTyped } from '../../state/typed'
 import { massText, readMass, readNumber } from '../../units'
+import { readDay } from '../../days'
 import { vKept } from '../../kept'
 import { conditionWord } from './words'
 
@@ -40,6 +41,13 @@ function takeNumber(name: 'price' | 'mass_kg', text: string): void {
     change(({ board: of }) => void (of[name] = read.value))
   } else change(({ board: of }) => void delete of[name])
   typed.accept(name)
+}
+
+function takeDay(written: string): void {
+  const read = readDay(written)
+  if ('fault' in read) return typed.refuse('hung_on', written, read.fault)
+  typed.accept('hung_on')
+  change((d) => void (d.hung_on = read.value))
 }
 
 function takeFins(name: 'setup' | 'box_type', value: string): void {
@@ -101,11 +109,14 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">here since</span
       ><input
-        v-kept="draft.hung_on"
+        v-kept="typed.shown('hung_on', draft.hung_on)"
         class="box"
-        type="date"
-        @change="change((d) => (d.hung_on = text($event)))"
+        type="text"
+        placeholder="2026-05-31"
+        :aria-invalid="!!typed.fault('hung_on')"
+        @change="takeDay(text($event))"
     /></label>
+    <span v-if="typed.fault('hung_on')" class="fault wide">{{ typed.fault('hung_on') }}</span>
     <span v-if="fault('number')" class="fault wide">{{ fault('number') }}</span>
     <label>
       <span class="label">stock</span>

@@ -1,6 +1,14 @@
 <script setup lang="ts">
 // One board. To be read in five seconds: what it is, what it holds and how surely, what to measure next.
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import {
+  computed,
+  defineAsyncComponent,
+  onBeforeUnmount,
+  onMounted,
+  ref,
+  watch,
+  watchEffect,
+} from 'vue'
 import { useRouter } from 'vue-router'
 import { useSheet } from '../../state/sheet'
 import { useRack } from '../../state/rack'
@@ -69,6 +77,9 @@ function keyed(event: KeyboardEvent): void {
 }
 onMounted(() => window.addEventListener('keydown', keyed))
 onBeforeUnmount(() => window.removeEventListener('keydown', keyed))
+watchEffect(() => {
+  document.title = `${board.value?.name || board.value?.family || 'Board'} – Chord`
+})
 const FILES = ['svg', 'dxf', 'json']
 </script>
 

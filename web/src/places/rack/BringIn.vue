@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import type { ReadTable } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useWall } from '../../state/wall'
+import FileButton from '../FileButton.vue'
 import TopBar from '../TopBar.vue'
 import LabelChart from './LabelChart.vue'
 import { sendTable } from './table'
@@ -120,7 +121,8 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
           hang {{ read.rows.length === 1 ? 'it' : 'them' }}
         </button>
         <nav class="out" aria-label="The rack as a table">
-          <a href="/api/rack/table/" download>the rack as CSV</a>
+          <a href="/api/rack/table/?form=xlsx" download>the rack as a workbook</a>
+          <a href="/api/rack/table/" download>as CSV</a>
           <a href="/api/rack/table/?separator=semicolon" download>with semicolons</a>
         </nav>
       </header>
@@ -136,13 +138,12 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
             @input="typed"
           />
         </label>
-        <label class="drop" @dragover.prevent @drop.prevent="chosen($event.dataTransfer?.files[0])">
-          <span class="label">or a CSV file</span>
-          <input
-            type="file"
-            accept=".csv,.txt,.tsv,text/csv,text/plain"
-            aria-label="A CSV file"
-            @change="chosen(($event.target as HTMLInputElement).files?.[0])"
+        <div class="drop" @dragover.prevent @drop.prevent="chosen($event.dataTransfer?.files[0])">
+          <span class="label">or a file: .xlsx, CSV</span>
+          <FileButton
+            accept=".xlsx,.csv,.txt,.tsv,text/csv,text/plain"
+            label="A table as a file"
+            @files="chosen($event[0])"
           />
           <span v-if="file">{{ file.name }}</span>
           <span class="hint"
@@ -150,7 +151,7 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
             condition, build, fins, fin boxes, colour, in the shop since. A known number is brought
             up to date.</span
           >
-        </label>
+        </div>
         <LabelChart v-if="read" :rows="read.rows" />
       </div>
       <p v-if="progress" class="going" role="status">
@@ -165,6 +166,7 @@ const faultsOf = (row: ReadTable['rows'][number]) =>
         <button type="button" class="plain link" @click="router.push('/rack')">To the wall</button>
       </p>
       <div v-if="read" class="rows">
+        <p v-for="note in read.notes" :key="note" class="hint" data-note>{{ note }}</p>
         <p v-if="read.left_out.length" class="hint">
           Nobody reads the {{ read.left_out.length === 1 ? 'column' : 'columns' }}
           {{ read.left_out.join(', ') }}.

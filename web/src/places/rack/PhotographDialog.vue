@@ -2,6 +2,7 @@
 // The outline out of one photograph. To be read in five seconds: is the line on the board's edge, how long it
 // makes the board, how far a width may be off.
 import { computed, ref, watch } from 'vue'
+import FileButton from '../FileButton.vue'
 import type { PhotographOut } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
@@ -188,11 +189,11 @@ function take(): void {
     <div class="sheet photograph">
       <div class="head">
         <h2>From a photograph</h2>
-        <input
-          type="file"
+        <FileButton
           accept="image/jpeg,image/png,image/webp"
-          aria-label="A picture of the board from above"
-          @change="choose(($event.target as HTMLInputElement).files?.[0])"
+          label="A picture of the board from above"
+          says="choose a picture"
+          @files="choose($event[0])"
         />
         <button type="button" class="plain" aria-label="Close" @click="open = false">×</button>
       </div>

@@ -2,9 +2,11 @@
 // Rack. To be read in five seconds: what hangs where along the line, what was asked for and is not there.
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { useRack } from '../../state/rack'
 import { useWall } from '../../state/wall'
 import { RACK_KEYS } from '../keyLists'
 import TopBar from '../TopBar.vue'
+import UndoBar from '../UndoBar.vue'
 import BoardCard from './BoardCard.vue'
 import FindPanel from './FindPanel.vue'
 import RackList from './RackList.vue'
@@ -14,7 +16,14 @@ import type { HungBy } from './wall'
 const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
 const help = ref(false)
 const router = useRouter()
-const { wall, ask, find, searching, clear, rows } = useWall()
+const { wall, ask, find, forget, searching, clear, rows } = useWall()
+const { rack, hangAgain, forgetLeft } = useRack()
+
+async function again(): Promise<void> {
+  await hangAgain()
+  forget()
+  await find()
+}
 const face = ref<'wall' | 'list'>('wall')
 const by = ref<HungBy>('litres')
 const looked = ref<{ id: number; x: number; y: number } | null>(null)
@@ -81,6 +90,9 @@ function keyed(event: KeyboardEvent): void {
   event.preventDefault()
 }
 onMounted(() => {
+  document.title = 'Rack – Chord'
+})
+onMounted(() => {
   void find().then(ask)
   window.addEventListener('keydown', keyed)
 })
@@ -116,6 +128,7 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
         <button class="plain" type="button" aria-label="Keys" @click="help = true">?</button>
       </template>
     </TopBar>
+    <UndoBar v-if="rack.left" :says="rack.left.says" @undo="again" @close="forgetLeft()" />
     <KeysDialog v-if="help" v-model="help" :keys="RACK_KEYS" />
     <main>
       <header class="over">

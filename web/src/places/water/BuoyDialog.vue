@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The buoy: how much of it is there, files in with what was left out of them, hours out. A river: its gauge.
 import { computed, reactive, ref } from 'vue'
+import FileButton from '../FileButton.vue'
 import type { Break, FilesRead, FlowsRead } from '../../api/client'
 import { useWater } from '../../state/water'
 import { numberOf, useFaults } from './fields'
@@ -105,20 +106,21 @@ const done = computed(() => kept.value || !!(read.value?.files.length || flows.v
         <button type="submit" class="do">{{ kept ? 'kept' : 'Keep' }}</button>
       </form>
       <p v-if="faults['*']" class="fault" role="alert">{{ faults['*'] }}</p>
-      <label v-if="river || buoy">
+      <div v-if="river || buoy">
         <span class="hint">{{
           river
             ? 'A series of flows as CSV: time,flow_m3_s'
-            : 'Standard meteorological buoy text, plain or gzip, one file or many years at once'
+            : 'Standard meteorological buoy text, spectral summaries or CSV of a data service, plain or gzip; many years at once'
         }}</span>
-        <input
-          type="file"
+        <FileButton
           :multiple="!river"
-          :accept="river ? '.csv,text/csv' : '.txt,.gz,text/plain,application/gzip'"
-          :aria-label="river ? 'A series of flows' : 'Files of the buoy'"
-          @change="send(($event.target as HTMLInputElement).files)"
+          :accept="
+            river ? '.csv,text/csv' : '.txt,.spec,.csv,.gz,text/plain,text/csv,application/gzip'
+          "
+          :label="river ? 'A series of flows' : 'Files of the buoy'"
+          @files="send($event)"
         />
-      </label>
+      </div>
       <p v-if="progress" role="status">
         {{ progress }} <button type="button" class="plain link" @click="stop?.abort()">stop</button>
       </p>

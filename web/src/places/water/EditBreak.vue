@@ -2,6 +2,7 @@
 // Edit a break: its name, how it lies to the sea, its tide and buoy; a river's rating; a pool's settings; or take
 // one in from a file.
 import { computed, reactive, ref } from 'vue'
+import FileButton from '../FileButton.vue'
 import type { Break } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useWater } from '../../state/water'
@@ -31,6 +32,8 @@ const of = props.place
 const first = typedOf(of, face)
 const form = reactive({ ...first })
 const saving = ref(false)
+/** Constituents of the list that are not worked out here, as they were named when it was taken. */
+const leftOut = of?.tide_table?.left_out ?? []
 const title = computed(() => (of ? `Edit ${of.name}` : 'A new break'))
 const THIRDS = ['low', 'mid', 'high']
 
@@ -75,15 +78,10 @@ async function file(chosen: File | undefined): Promise<void> {
     <form class="sheet" @submit.prevent="go">
       <div class="over">
         <h1>{{ title }}</h1>
-        <label v-if="!of" class="from">
+        <div v-if="!of" class="from">
           or from a file
-          <input
-            type="file"
-            accept="application/json"
-            aria-label="A break as JSON"
-            @change="file(($event.target as HTMLInputElement).files?.[0])"
-          />
-        </label>
+          <FileButton accept="application/json" label="A break as JSON" @files="file($event[0])" />
+        </div>
       </div>
       <div class="grid">
         <v-text-field v-model="form.name" v-focused label="Name" :error-messages="faults.name" />
@@ -210,6 +208,17 @@ async function file(chosen: File | undefined): Promise<void> {
             :error-messages="faults.tide_table"
           />
           <v-text-field v-model="form.tide_mean" label="Mean level (m)" />
+          <v-select
+            v-model="form.sa_from"
+            label="Phase of SA counted from"
+            :items="[
+              { title: 'the equinox, as most tables', value: 'equinox' },
+              { title: 'the perihelion', value: 'perihelion' },
+            ]"
+          />
+          <p v-if="leftOut.length" class="hint" data-left-out>
+            not worked out here, left out: {{ leftOut.join(', ') }}
+          </p>
         </div>
       </template>
       <div v-if="form.kind === 'river'" class="grid">

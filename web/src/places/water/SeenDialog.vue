@@ -4,6 +4,7 @@ import { computed, reactive, ref } from 'vue'
 import type { Break } from '../../api/client'
 import { useSession } from '../../state/session'
 import { breakIn, useWater } from '../../state/water'
+import { dayText, readDay } from '../../days'
 import { heightOf, readFace } from '../../units'
 import { needed, useFaults, Wrong } from './fields'
 import { vFocused } from '../../focused'
@@ -15,7 +16,7 @@ const { water, note, strike, save } = useWater()
 const BODY_M = 1.75
 const now = new Date()
 const form = reactive({
-  day: `${now.getFullYear()}-${String(now.getMonth() + 1).padStart(2, '0')}-${String(now.getDate()).padStart(2, '0')}`,
+  day: dayText(now),
   hour: String(now.getHours()),
   face: '',
   steepness: '',
@@ -30,8 +31,10 @@ async function add(): Promise<void> {
     if (!words.value) return
     const read = readFace(form.face, words.value, BODY_M, faces.value, units.value)
     if ('fault' in read) throw new Wrong('face_m', read.fault)
+    const day = readDay(form.day)
+    if ('fault' in day) throw new Wrong('day', day.fault)
     await note({
-      day: form.day,
+      day: day.value,
       hour: needed(form.hour, 'hour'),
       face_m: read.value,
       steepness: (form.steepness || null) as never,
@@ -106,7 +109,12 @@ async function accept(): Promise<void> {
         <button type="button" class="plain link" @click="$emit('close')">close</button>
       </div>
       <form class="add" @submit.prevent="add">
-        <v-text-field v-model="form.day" type="date" label="Day" :error-messages="faults.day" />
+        <v-text-field
+          v-model="form.day"
+          label="Day"
+          placeholder="2026-05-31"
+          :error-messages="faults.day"
+        />
         <v-text-field v-model="form.hour" label="Hour (0–23)" :error-messages="faults.hour" />
         <v-text-field
           v-model="form.face"

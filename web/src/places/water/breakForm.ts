@@ -36,6 +36,7 @@ export function typedOf(of: Break | null, face: (metres: number | null | undefin
       .map((c) => `${c.name} ${c.amplitude_m} ${c.phase_deg}`)
       .join('\n'),
     tide_mean: text(of?.tide_table?.mean_m),
+    sa_from: (of?.tide_table?.sa_from ?? 'equinox') as 'equinox' | 'perihelion',
     rating: (of?.river?.rating ?? [])
       .map((r) => [r.flow_m3_s, r.speed_m_s, r.depth_m, r.face_m, r.slope, r.aeration].join(' '))
       .join('\n'),
@@ -89,6 +90,8 @@ function tideOf(form: Typed, of: Break | null): BreakIn['tide_table'] {
   return {
     name: of?.tide_table?.name ?? '',
     mean_m: numberOf(form.tide_mean, 'tide_table') ?? 0,
+    sa_from: form.sa_from,
+    left_out: of?.tide_table?.left_out ?? [],
     constants: rows.map(([name = '', size = '', late = '']) => ({
       name: name.toUpperCase() as never,
       amplitude_m: needed(size, 'tide_table'),
