@@ -39,7 +39,7 @@ BAD: tuple[tuple[str, bytes], ...] = (
 def ask(verb: str, given: bytes) -> tuple[int, bytes, bytes]:
     done = subprocess.run(
         [sys.executable, "-X", "utf8", "-m", "chord_core.cli", verb], input=given, capture_output=True,
-        check=False, env={**os.environ, "PYTHONPATH": str(CORE)}, timeout=60,
+        check=False, env={**os.environ, "PYTHONPATH": str(CORE)}, timeout=300,
     )  # fmt: skip
     return done.returncode, done.stdout, done.stderr
 

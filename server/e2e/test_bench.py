@@ -106,14 +106,14 @@ class Bench(BrowserCase):
     def test_schools_say_their_reasons_and_where_they_disagree(self) -> None:
         self.open_demo()
         self.open_ticket("Dov Pellam")
-        self.wait_text(".reasons", "will not catch")
+        self.wait_text(".ruler", "will not catch")
         titles = [title.get_attribute("textContent") for title in self.all(".ruler svg g > title")]
         self.assertEqual(
             [title.split(":")[0] for title in titles], ["by ratio", "by step", "by shape", "by float"]
         )
         self.assertIn("L/kg", titles[0])
         self.wait_text(".reasons", "costs a quarter of the rides")
-        self.wait_text(".reasons", "ask again about both")
+        self.wait_text(".reasons", "decides here")
 
     def test_a_label_that_disagrees_is_said(self) -> None:
         self.open_demo()

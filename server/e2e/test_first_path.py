@@ -16,7 +16,7 @@ class FirstPath(BrowserCase):
         box.send_keys("6'2 x 21 x 2 5/8, 38.5 L", Keys.ENTER)
         self.wait_text(".bench svg", "6'2 x 21 x 2 5/8, 38.5 L")
         self.wait_text("[data-litres]", "38.5 L")
-        self.wait_text(".verdict", "an hour here")
+        self.wait_text(".verdict", "an hour")
         self.wait_text(".place .rides", "rides/h")
         self.saved()
         kept = Fitting.objects.get(facts__name="Ines Varga")

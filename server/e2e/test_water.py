@@ -151,7 +151,7 @@ class Seen(WaterCase):
         self.type_over(self.named("Face"), "nonsense" + Keys.ENTER)
         self.wait_text("[aria-label='What was seen']", "is no wave height")
         self.assertEqual(self.named("Face").get_attribute("value"), "nonsense")
-        self.type_over(self.named("Face"), "0.9" + Keys.ENTER)
+        self.type_over(self.named("Face"), "0.9 m" + Keys.ENTER)
         self.wait(lambda: Sighting.objects.filter(place=place).count() == before + 1, "it is written")
         self.wait(lambda: len(self.all(".row .seen")) == before + 1, "it is drawn")
         self.press("Take the new factor")
@@ -271,7 +271,7 @@ class OnTheTicket(WaterCase):
         self.open_demo()
         self.find("[data-card='4'] > button").click()
         self.wait_text(".measured", "Measured: small")
-        for day, metres in (("Big", "4"), ("Usual", "2.2")):
+        for day, metres in (("Big", "4 m"), ("Usual", "2.2 m")):
             self.type_over(self.field(f"{day} day: waist, 3 ft, 2-3 ft"), metres + Keys.TAB)
             self.saved()
         self.wait_text(".measured", "Remembered too high by about half or more.")

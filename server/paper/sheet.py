@@ -22,6 +22,7 @@ class Sheet(FPDF):
     def __init__(self, size: str | tuple[float, float] = "A4") -> None:
         super().__init__(format=size, unit="mm")
         self.set_auto_page_break(False)
+        self.set_lang("en")
         for family, name, style in (
             ("serif", "Fraunces-SemiBold", ""),
             ("sans", "SourceSans3-Regular", ""),

@@ -299,3 +299,8 @@ export function speedText(metresASecond: number, units: Units): string {
 export function distanceText(metres: number, units: Units): string {
   return units === 'metric' ? `${metres.toFixed(1)} m` : `${Math.round(metres / FOOT)} ft`
 }
+
+/** A small height, chop or foam: 7 cm, 3 in. */
+export function smallText(metres: number, units: Units): string {
+  return units === 'metric' ? `${Math.round(metres * 100)} cm` : `${Math.round(metres / INCH)} in`
+}

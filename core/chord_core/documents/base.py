@@ -58,6 +58,23 @@ def _path(where: Iterable[int | str]) -> str:
     return ".".join(str(step) for step in where) or "document"
 
 
+#: Faults whose sentence ends in a number.
+_MEASURED = ("greater_than_equal", "less_than_equal", "greater_than", "less_than")
+#: Units as the names of fields end in them, and as they are read.
+_UNITS = {
+    "_m3_s": "m³/s", "_kg_m3": "kg/m³", "_m_s": "m/s", "_kg": "kg", "_mm": "mm", "_km": "km", "_deg": "°",
+    "_month": "", "_l": "L", "_h": "h", "_m": "m",
+}  # fmt: skip
+
+
+def _plain_name(field: str) -> tuple[str, str]:
+    """What a field is called, and its unit: “mass” and “kg” for ``mass_kg``."""
+    for ending, unit in _UNITS.items():
+        if field.endswith(ending) and unit:
+            return field.removesuffix(ending).replace("_", " "), unit
+    return field.replace("_", " "), ""
+
+
 def as_chord_error(error: ValidationError, inside: str = "") -> ChordError:
     """Translate the first fault that pydantic found into the core's error."""
     fault = error.errors(include_url=False)[0]
@@ -66,10 +83,13 @@ def as_chord_error(error: ValidationError, inside: str = "") -> ChordError:
     if isinstance(own, ChordError):
         inner = [*([path] if fault["loc"] or inside else []), *([own.field] if own.field else [])]
         return ChordError(".".join(inner), own.value, own.message)
+    name, unit = _plain_name(str(fault["loc"][-1]) if fault["loc"] else path)
     says = _SAYS.get(fault["type"], fault["msg"]).format(**fault.get("ctx", {}))
+    if unit and fault["type"] in _MEASURED:
+        says += f" {unit}"
     given = None if fault["type"] == "missing" else fault["input"]
-    read = "" if given is None or isinstance(given, dict | list) else f" (“{given}” was given)"
-    return ChordError(path, given, f"{fault['loc'][-1] if fault['loc'] else path} {says}{read}")
+    read = "" if given is None or isinstance(given, dict | list) else f" (“{str(given)[:40]}” was given)"
+    return ChordError(path, given, f"{name} {says}{read}")
 
 
 #: How deep a document may be nested; the deepest of ours has seven levels.

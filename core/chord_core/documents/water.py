@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field, model_validator
 
+from chord_core import spoken
 from chord_core.documents.base import Document
 from chord_core.documents.names import SteepnessName
 from chord_core.errors import ChordError
@@ -70,7 +71,7 @@ class Water(Document):
                 raise ChordError(
                     name,
                     face,
-                    f"a face of {face:g} m on the {name[:-2]} day is not above the "
-                    f"{low_name[:-2]} day's {low:g} m",
+                    f"a face of {spoken.face(face)} on the {name[:-2]} day is not above the "
+                    f"{low_name[:-2]} day's {spoken.face(low)}",
                 )
         return self

@@ -36,7 +36,7 @@ def cautions_for(rider: Rider, spot: Spot) -> tuple[str, ...]:
     if spot.days.usual_m > rider.rung.comfortable_face_m * _OVER:
         found.append(
             f"Not yet, not here on a usual day: {spoken.face(spot.days.usual_m)} is over the "
-            f"{spoken.face(rider.rung.comfortable_face_m)} in which who {rider.rung.can_do} is at ease."
+            f"{spoken.face(rider.rung.comfortable_face_m)} that go with “{rider.rung.can_do}”."
         )
     elif spot.steepness == "hollow" and rider.rung.step < rungs()["linking"].step:
         found.append("Hollow water is for surfers who link turns: not yet, not here.")

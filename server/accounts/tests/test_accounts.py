@@ -2,7 +2,6 @@
 
 import io
 import re
-import time
 from datetime import timedelta
 from typing import Any
 from unittest import mock
@@ -75,9 +74,7 @@ class SigningIn(ApiCase):
         right = {"username": "north-person", "password": PASSWORD}
         held = [sign_in._in_line.acquire() for _ in range(3)]
         try:
-            begun = time.monotonic()
             self.assertIn("at this moment", self.refused(429, "post", "/api/session/", right)["message"])
-            self.assertLess(time.monotonic() - begun, sign_in._PATIENCE_S)
         finally:
             for _ in held:
                 sign_in._in_line.release()

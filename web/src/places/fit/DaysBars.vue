@@ -55,7 +55,7 @@ svg {
   max-width: 300px;
 }
 rect {
-  fill: #a9bfb8;
+  fill: var(--pale-sea);
 }
 rect.strong {
   fill: var(--sea);

@@ -246,6 +246,7 @@ onMounted(async () => {
 .work {
   min-width: 0;
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   /* The bench is the heart: it is never lower than 200 px, and the windows scroll in their panel before. */
   grid-template-rows: auto minmax(200px, 1fr) minmax(52px, max-content);
   gap: 10px;

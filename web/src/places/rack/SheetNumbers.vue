@@ -159,9 +159,13 @@ const day = (at: string) => at.slice(0, 10)
       <button type="submit" class="plain link">worth in trade?</button>
     </form>
     <p v-if="worth">
-      {{ Math.round(worth.value) }}, {{ conditionWord(board?.condition ?? 1) }},
-      {{ Math.round(worth.life_left * 100) }}% of its life left. Look for buckles, press the deck,
-      stains, repairs, cracked boxes.
+      {{ Math.round(worth.value) }},
+      {{
+        board?.condition === null || board?.condition === undefined
+          ? 'its condition is not said: reckoned as new'
+          : conditionWord(board.condition)
+      }}, {{ Math.round(worth.life_left * 100) }}% of its life left. Look for buckles, press the
+      deck, stains, repairs, cracked boxes.
     </p>
     <p v-if="wrong" class="fault">{{ wrong }}</p>
     <h2 class="label">what happened to it</h2>

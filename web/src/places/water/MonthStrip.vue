@@ -149,7 +149,7 @@ h2 {
   fill: var(--sea);
 }
 .bar.out {
-  fill: #a9bfb8;
+  fill: var(--pale-sea);
 }
 .other {
   fill: var(--wood);

@@ -4,7 +4,7 @@
 import { computed, ref } from 'vue'
 import type { Break, Now } from '../../api/client'
 import { useSession } from '../../state/session'
-import { heightOf } from '../../units'
+import { heightOf, speedText } from '../../units'
 import { useSize } from '../fit/size'
 import { bearing, wholeShore } from './map'
 
@@ -60,7 +60,7 @@ const swell = computed(() => {
 const wind = computed(() => {
   const now = props.now
   if (!shore.value || typeof now?.wind_from_deg !== 'number' || now.wind_m_s === null) return ''
-  return `wind ${now.wind_m_s.toFixed(0)} m/s from ${bearing(now.wind_from_deg)}`
+  return `wind ${speedText(now.wind_m_s, units.value)} from ${bearing(now.wind_from_deg)}`
 })
 const land = computed(() => {
   const [w, h, y] = [size.width, size.height, foot.value.y]
@@ -152,10 +152,10 @@ const alt = computed(() => {
   display: block;
 }
 .sea {
-  fill: #e2eae7;
+  fill: var(--open-water);
 }
 pattern path {
-  stroke: #6c8f8c;
+  stroke: var(--swell);
   stroke-width: 0.8;
 }
 .fan {
@@ -163,7 +163,7 @@ pattern path {
   stroke-width: 1;
 }
 .land {
-  fill: #eadfc4;
+  fill: var(--sand);
   stroke: var(--ink);
 }
 .bottom {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // At the right: where the figures come from, what was done to them, what is remembered, what to mind.
+import { smallText } from '../../units'
 import { computed } from 'vue'
 import type { Break, Buoy, Calibrated, Gives, Now } from '../../api/client'
 import { useSession } from '../../state/session'
@@ -78,11 +79,11 @@ const model = computed(() => {
   const water = props.gives.water
   if (water.bins?.length) rows.push(`${water.bins.length} bins of height and steepness`)
   if (water.crowd) rows.push(`crowd ${water.crowd}`)
-  if (props.gives.climate) rows.push(`chop ${Math.round(props.gives.climate.chop_m * 100)} cm`)
+  if (props.gives.climate) rows.push(`chop ${smallText(props.gives.climate.chop_m, units.value)}`)
   const foam = props.gives.foam_m
   if (foam)
     rows.push(
-      `foam for first lessons ${Math.round(foam[0] * 100)} to ${Math.round(foam[2] * 100)} cm`,
+      `foam for first lessons ${smallText(foam[0], units.value)} to ${smallText(foam[2], units.value)}`,
     )
   return rows
 })

@@ -10,7 +10,7 @@ const props = defineProps<{ gives: Gives; now: Now | null; body: number; marks: 
 const { words, units, faces } = useSession()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 410 })
-const [LEFT, BELOW] = [78, 26]
+const [LEFT, BELOW, WORDS] = [78, 26, 140]
 
 const frame = computed(() =>
   frameOf(
@@ -66,6 +66,11 @@ const classes = computed(() =>
   })),
 )
 const slopeOf = (name: string) => words.value?.slopes[name] ?? 0.46
+const today = computed(() => {
+  const now = props.now
+  if (!now?.fresh || now.face_m === null || !now.steepness) return null
+  return { x: slopeX(slopeOf(now.steepness), frame.value), y: faceY(now.face_m, frame.value) }
+})
 const days = computed(() => {
   const rows = props.marks.map((mark) => ({
     ...mark,
@@ -73,13 +78,13 @@ const days = computed(() => {
     y: faceY(mark.face_m, frame.value),
     rank: mark.share === null ? '' : dayRank(mark.share),
   }))
-  // The words of the marks stand beside them, on the side where there is room.
-  return rows.map((row) => ({ ...row, left: row.x > size.width * 0.66 }))
-})
-const today = computed(() => {
-  const now = props.now
-  if (!now?.fresh || now.face_m === null || !now.steepness) return null
-  return { x: slopeX(slopeOf(now.steepness), frame.value), y: faceY(now.face_m, frame.value) }
+  // The words of the marks stand beside them, on the side where there is room: not where today stands.
+  const behindToday = (row: { x: number; y: number }) =>
+    !!today.value && Math.abs(today.value.y - row.y) < 24 && today.value.x > row.x - 12
+  return rows.map((row) => ({
+    ...row,
+    left: row.x > size.width * 0.66 || (behindToday(row) && row.x > LEFT + WORDS),
+  }))
 })
 const half = computed(() => faceY(props.gives.climate?.usual_m ?? 0, frame.value))
 const alt = computed(() => props.gives.says.join(' '))
