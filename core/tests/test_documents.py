@@ -45,7 +45,7 @@ REFUSED: list[tuple[type, dict[str, Any], str, str]] = [
     ),
     (Board, {**BOARD, "stock": "lost"}, "stock", "must be one of"),
     (Board, {**BOARD, "build": "concrete"}, "build", "one of"),
-    (Surfer, {"mass_kg": 3}, "mass_kg", "at least 15"),
+    (Surfer, {"mass_kg": 3}, "mass_kg", "mass must be at least 14 kg"),
     (Surfer, {"mass_kg": 75, "age": 3.5}, "age", "whole number"),
     (Surfer, {"rung": "pro"}, "rung", "one of starter"),
     (Surfer, {"present_board": {**BOARD, "width_m": 2}}, "present_board.width_m", "at most"),

@@ -3,6 +3,7 @@
 import json
 from collections.abc import Callable
 from functools import cache
+from multiprocessing import parent_process
 from multiprocessing.util import Finalize
 from pathlib import Path
 from typing import Any
@@ -29,8 +30,14 @@ PATIENCE_S = 15
 def the_browser() -> WebDriver:
     """The browser of this process, closed when it ends (worker processes know no ``atexit``)."""
     driver = open_browser()
-    Finalize(None, close_browser, args=(driver,), exitpriority=10)
+    if parent_process() is not None:
+        Finalize(None, close_browser, args=(driver,), exitpriority=10)
     return driver
+
+
+def _close_the_browser() -> None:
+    close_browser(the_browser())
+    the_browser.cache_clear()
 
 
 #: Where the demo shop as it was loaded is kept beside the tables, table by table.
@@ -81,6 +88,9 @@ class BrowserCase(StaticLiveServerTestCase):
     def setUpClass(cls) -> None:
         super().setUpClass()
         cls.driver = the_browser()
+        if parent_process() is None:
+            # Alone, the process goes on to take its database away: nothing may hold on to it.
+            cls.addClassCleanup(_close_the_browser)
 
     def _fixture_teardown(self) -> None:
         """The database is laid back before a test, not emptied after it."""

@@ -41,7 +41,7 @@ Complaint = Literal[
 #: What is liked about the present board: another one should not give it up unsaid.
 Like = Literal["wave count", "paddling", "speed on flats", "turning", "hold", "steadiness"]
 
-MassKg = Annotated[float, Field(ge=15, le=200)]
+MassKg = Annotated[float, Field(ge=14, le=200)]
 HeightM = Annotated[float, Field(ge=0.9, le=2.3)]
 
 

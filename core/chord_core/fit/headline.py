@@ -58,7 +58,10 @@ def _share_words(share: float) -> str:
 
 
 def _ratio(new: float, old: float) -> float:
-    return float(new / old) if old > 0 and np.isfinite(new) and np.isfinite(old) else 1.0
+    """How many times as much, between a hundredth and a hundred times; 1 where one is not known."""
+    if not (np.isfinite(new) and np.isfinite(old)) or old <= 0:
+        return 1.0
+    return float(np.clip(new / old, 0.01, 100.0))
 
 
 def _gains(case: Case, judged: Judged, row: int, now: Ridden, rides: float) -> list[_Gain]:

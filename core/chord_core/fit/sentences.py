@@ -27,6 +27,8 @@ _STEP_COUNTS, _TOO_FAR_COUNTS, _LABEL_COUNTS, _WISH_COUNTS = 0.02, 0.30, 0.06, 0
 #: A part that costs less of the fit than this is not worth a word.
 _MINOR = 0.015
 
+#: So far off the band litres are clearly off.
+_CLEARLY = 0.1
 #: From this share a complaint is answered.
 _ANSWERED = 0.8
 
@@ -175,18 +177,12 @@ def _litres(judged: Judged, _: About, row: int) -> Said:
             None if litres <= high else f"{litres - high:.1f} L over the {high:.1f} L that are enough here."
         )
         return (None if over else f"{litres:.1f} L: no more than is needed here."), over
-    # How many litres are looked for stands in the windows, once.
-    if litres < low:
-        return (
-            None,
-            f"{litres:.1f} L: {'clearly' if litres < 0.9 * low else 'a little'} less than is looked for.",
-        )
-    if litres > high:
-        return (
-            None,
-            f"{litres:.1f} L: {'clearly' if litres > 1.1 * high else 'a little'} more than is looked for.",
-        )
-    return f"{litres:.1f} L: as many as are looked for.", None
+    # How many litres are looked for stands in the windows, once; a little off is nothing to speak of.
+    if litres < (1 - _CLEARLY) * low:
+        return None, f"{litres:.1f} L: clearly less than is looked for."
+    if litres > (1 + _CLEARLY) * high:
+        return None, f"{litres:.1f} L: clearly more than is looked for."
+    return (f"{litres:.1f} L: as many as are looked for." if low <= litres <= high else None), None
 
 
 def _learn(judged: Judged, _: About, row: int) -> Said:

@@ -13,6 +13,9 @@ from chord_core.surfer.ladder import rung_from_skills
 from chord_core.tables import Rung, rungs
 
 CHILD_KG = 40.0
+#: Masses [kg] and heights [m] of grown people who are heavier than most: medians by mass flatten out.
+_GROWN_KG = 75.0
+_GROWN = ((75.0, 90.0, 110.0, 150.0), (1.78, 1.82, 1.85, 1.87))
 
 
 @dataclass(frozen=True)
@@ -50,10 +53,12 @@ class Rider:
 
 
 def height_from_mass(mass_kg: float) -> float:
-    """Body height [m] that goes with a mass [kg]: mass / height squared of 17 for a child of 30 kg
-    rising to 23.7 for 75 kg (middle of the usual ranges)."""
-    index = np.interp(mass_kg, [30, 45, 75], [17.0, 19.5, 23.7])
-    return float(round(np.sqrt(mass_kg / index), 2))
+    """Body height [m] that goes with a mass [kg]: mass / height squared of 17 for a child of 30 kg rising to
+    23.7 for 75 kg (middle of the usual ranges); from there on people are heavier, hardly taller."""
+    index = np.interp(mass_kg, [14, 30, 45, 75], [15.5, 17.0, 19.5, 23.7])
+    if mass_kg <= _GROWN_KG:
+        return float(round(np.sqrt(mass_kg / index), 2))
+    return float(round(np.interp(mass_kg, *_GROWN), 2))
 
 
 def missing_facts(surfer: Surfer) -> tuple[str, ...]:

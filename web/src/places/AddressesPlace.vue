@@ -2,6 +2,7 @@
 // The API for who writes a program against it. To be read in five seconds: which addresses there are, what each
 // takes and answers.
 import { computed, onMounted, ref } from 'vue'
+import { usePageTitle } from '../pageTitle'
 import TopBar from './TopBar.vue'
 
 interface Operation {
@@ -26,8 +27,8 @@ const fault = ref('')
 const wanted = ref('')
 const shown = ref('')
 
+usePageTitle(() => 'Addresses')
 onMounted(async () => {
-  document.title = 'Addresses – Chord'
   const answer = await window.fetch('/api/openapi.json').catch(() => null)
   if (answer?.ok) found.value = (await answer.json()) as Described
   else fault.value = 'The server does not answer.'

@@ -18,7 +18,7 @@ export interface Draft {
   hung_on: string
 }
 
-type Saving = 'saved' | 'saving' | 'refused' | 'waiting'
+type Saving = 'saved' | 'saving' | 'refused' | 'waiting' | 'locked'
 
 const state = reactive({
   sheet: null as SheetOf | null,
@@ -160,6 +160,11 @@ function failed(error: unknown): number {
     base = JSON.stringify(now)
     state.said = 'Somebody else changed this board: yours stands on top of theirs.'
     return 1
+  }
+  const signIn = error instanceof Refused && (error.status === 401 || error.fault.field === 'csrf')
+  if (signIn) {
+    state.saving = 'locked'
+    return RETRY_MS
   }
   if (error instanceof Refused && error.status < 500) {
     state.saving = 'refused'

@@ -276,9 +276,7 @@ export function useTicket() {
     async loadList(): Promise<void> {
       state.list = await told<FittingRow[]>(api.GET('/api/fittings/'))
     },
-    async open(id: number): Promise<void> {
-      show(await told<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
-    },
+    open,
     /** What was typed into a ticket that is gone, as a new one. */
     async openKept(): Promise<void> {
       const lostOne = state.fitting
@@ -291,13 +289,14 @@ export function useTicket() {
     async throwAway(): Promise<void> {
       const { fitting, list } = state
       if (!fitting) return
+      rest()
       await told(api.DELETE('/api/fittings/{id}/', { params: { path: { id: fitting.id } } }))
       const at = list.findIndex((row) => row.id === fitting.id)
       state.thrown = { id: fitting.id, name: fitting.facts.name || 'the ticket' }
       state.list = list.filter((row) => row.id !== fitting.id)
       const next = state.list[Math.min(at, state.list.length - 1)]
-      if (next) await this.open(next.id)
-      else await this.openNew()
+      if (next) await open(next.id)
+      else await begin(told<Fitting>(api.POST('/api/fittings/', { body: {} })))
     },
     /** Take back what was thrown away last. */
     async takeBack(): Promise<void> {
@@ -323,6 +322,10 @@ export function useTicket() {
       await begin(told<Fitting>(api.POST('/api/fittings/import/', { body })))
     },
   }
+}
+
+async function open(id: number): Promise<void> {
+  show(await told<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
 }
 
 async function begin(opening: Promise<Fitting>): Promise<void> {

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // Fit. To be read in five seconds: this size and kind, this board, why, one caution.
-import { computed, defineAsyncComponent, onMounted, ref, watch, watchEffect } from 'vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { usePageTitle } from '../../pageTitle'
 import { forgetWithTicket, useCloser } from '../../state/closer'
 import { useRack } from '../../state/rack'
 import { useStrip } from '../../state/strip'
@@ -130,9 +131,7 @@ watch(
   () => props.id,
   (id) => id && id !== ticket.state.fitting?.id && void ticket.open(id).catch(() => first()),
 )
-watchEffect(() => {
-  document.title = `${ticket.facts.value.name || 'New ticket'} – Chord`
-})
+usePageTitle(() => ticket.facts.value.name || 'New ticket')
 
 /** The ticket of last time, else the first, else a blank one. */
 async function first(): Promise<void> {

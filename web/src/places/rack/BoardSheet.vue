@@ -1,15 +1,8 @@
 <script setup lang="ts">
 // One board. To be read in five seconds: what it is, what it holds and how surely, what to measure next.
-import {
-  computed,
-  defineAsyncComponent,
-  onBeforeUnmount,
-  onMounted,
-  ref,
-  watch,
-  watchEffect,
-} from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { usePageTitle } from '../../pageTitle'
 import { useSheet } from '../../state/sheet'
 import { useRack } from '../../state/rack'
 import { useTicket } from '../../state/ticket'
@@ -35,6 +28,7 @@ const SAVING = {
   saving: 'saving …',
   refused: 'not saved: see the field',
   waiting: 'the server is away: kept, trying again',
+  locked: 'not signed in: kept, saved after signing in',
 }
 const says = computed(() => state.said || SAVING[state.saving])
 
@@ -77,9 +71,7 @@ function keyed(event: KeyboardEvent): void {
 }
 onMounted(() => window.addEventListener('keydown', keyed))
 onBeforeUnmount(() => window.removeEventListener('keydown', keyed))
-watchEffect(() => {
-  document.title = `${board.value?.name || board.value?.family || 'Board'} – Chord`
-})
+usePageTitle(() => board.value?.name || board.value?.family || 'Board')
 const FILES = ['svg', 'dxf', 'json']
 </script>
 

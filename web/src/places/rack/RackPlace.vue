@@ -2,6 +2,7 @@
 // Rack. To be read in five seconds: what hangs where along the line, what was asked for and is not there.
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { usePageTitle } from '../../pageTitle'
 import { useRack } from '../../state/rack'
 import { useWall } from '../../state/wall'
 import { RACK_KEYS } from '../keyLists'
@@ -89,9 +90,7 @@ function keyed(event: KeyboardEvent): void {
   else return
   event.preventDefault()
 }
-onMounted(() => {
-  document.title = 'Rack – Chord'
-})
+usePageTitle(() => 'Rack')
 onMounted(() => {
   void find().then(ask)
   window.addEventListener('keydown', keyed)

@@ -1,15 +1,8 @@
 <script setup lang="ts">
 // Water. To be read in five seconds: what this break really gives (small, usual, big), and today.
-import {
-  computed,
-  defineAsyncComponent,
-  onBeforeUnmount,
-  onMounted,
-  ref,
-  watch,
-  watchEffect,
-} from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
+import { usePageTitle } from '../../pageTitle'
 import { whomOf } from '../../state/real'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
@@ -36,9 +29,7 @@ const router = useRouter()
 const { words, units, faces } = useSession()
 const ticket = useTicket()
 const { water, place, buoy, load, ask, askNow, askSeen, show, nextFree, toggleMonth } = useWater()
-watchEffect(() => {
-  document.title = `${place.value?.name ?? 'Water'} – Chord`
-})
+usePageTitle(() => place.value?.name ?? 'Water')
 const help = ref(false)
 const editing = ref<'old' | 'new' | null>(null)
 const noting = ref(false)
