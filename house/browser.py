@@ -22,8 +22,11 @@ _FLAGS = (
 )
 
 
-def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
+def open_browser(width: int = 1280, height: int = 800, traffic: bool = False) -> webdriver.Chrome:
     """Start a browser with a page of exactly this size and a profile of its own.
+
+    Args:
+        traffic: whether the driver logs all that the browser asks for, which slows it.
 
     The profile's folder is ``driver.profile``, to be cleaned up by whoever quits the driver.
     """
@@ -35,7 +38,8 @@ def open_browser(width: int = 1280, height: int = 800) -> webdriver.Chrome:
         options.add_argument(flag)
     if os.geteuid() == 0:
         options.add_argument("--no-sandbox")
-    options.set_capability("goog:loggingPrefs", {"browser": "ALL", "performance": "ALL"})
+    logs = {"browser": "ALL", **({"performance": "ALL"} if traffic else {})}
+    options.set_capability("goog:loggingPrefs", logs)
     driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
     driver.profile = profile
     metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}

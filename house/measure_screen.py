@@ -34,6 +34,9 @@ if (kind !== 'number') {
   const input = document.getElementById(field.htmlFor)
   input.value = String(60 + (i % 30))
   input.dispatchEvent(new Event('input', { bubbles: true }))
+  // The field takes a number with Enter, once it knows what was typed.
+  const enter = new KeyboardEvent('keydown', { key: 'Enter', bubbles: true })
+  requestAnimationFrame(() => input.dispatchEvent(enter))
 }
 """
 

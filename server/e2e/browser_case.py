@@ -1,6 +1,6 @@
 """What every screen test stands on: a live server, the demo shop, one browser a process."""
 
-import json
+import os
 from collections.abc import Callable
 from functools import cache
 from multiprocessing import parent_process
@@ -12,6 +12,7 @@ from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management import call_command
 from django.db import connection, transaction
+from django.test import Client
 from selenium.common.exceptions import StaleElementReferenceException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -19,11 +20,14 @@ from selenium.webdriver.remote.webdriver import WebDriver
 from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
+from accounts.models import User
 from demo.services import load_demo
 from house.browser import close_browser, open_browser
 
 ROOT = Path(settings.ROOT)
 PATIENCE_S = 15
+#: Whether each screen is looked at in every unit and size, and for every surfer of the demo shop.
+DEEP = bool(os.environ.get("CHORD_DEEP"))
 
 
 @cache
@@ -99,11 +103,10 @@ class BrowserCase(StaticLiveServerTestCase):
         lay_back()
         metrics = {"width": 1280, "height": 800, "deviceScaleFactor": 1, "mobile": False}
         self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
-        self.driver.delete_all_cookies()
-        self.driver.get(self.live_server_url)
-        self.driver.execute_script("localStorage.clear()")
+        self.driver.execute_cdp_cmd("Network.clearBrowserCookies", {})
+        kept = {"origin": self.live_server_url, "storageTypes": "local_storage"}
+        self.driver.execute_cdp_cmd("Storage.clearDataForOrigin", kept)
         self.driver.get_log("browser")
-        self.driver.get_log("performance")
 
     def tearDown(self) -> None:
         lines = [entry["message"] for entry in self.driver.get_log("browser")]
@@ -178,9 +181,22 @@ class BrowserCase(StaticLiveServerTestCase):
         ends_with_a_key = text[-1:] >= "\ue000"
         element.send_keys(text, *([Keys.TAB] if leave and on_a_card and not ends_with_a_key else []))
 
+    def door(self) -> None:
+        """Come to the door, signed out."""
+        self.driver.get(self.live_server_url)
+        self.find(".door")
+
+    def sign_in(self) -> None:
+        """Sign in to the demo shop without the door, whose own tests go through it."""
+        client = Client()
+        client.force_login(User.objects.filter(shop__demo=True).earliest("pk"))
+        cookie = {"name": settings.SESSION_COOKIE_NAME, "value": client.session.session_key}
+        self.driver.execute_cdp_cmd("Network.setCookie", {**cookie, "url": self.live_server_url})
+
     def open_demo(self) -> None:
         """Open the demo shop and wait for the first verdict."""
-        self.press("Open the demo shop")
+        self.sign_in()
+        self.driver.get(self.live_server_url)
         self.find("[data-verdict]")
         self.wait(lambda: self.all(".hung"), "the rack")
 
@@ -198,8 +214,3 @@ class BrowserCase(StaticLiveServerTestCase):
         how = {"offline": away, "latency": 0, "downloadThroughput": speed, "uploadThroughput": speed}
         self.driver.execute_cdp_cmd("Network.enable", {})
         self.driver.execute_cdp_cmd("Network.emulateNetworkConditions", how)
-
-    def requests(self) -> list[str]:
-        """Addresses that the page has asked for since the last call."""
-        entries = (json.loads(entry["message"])["message"] for entry in self.driver.get_log("performance"))
-        return [e["params"]["request"]["url"] for e in entries if e["method"] == "Network.requestWillBeSent"]

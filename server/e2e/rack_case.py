@@ -9,7 +9,7 @@ from rack.models import Board
 class RackCase(PlaceCase):
     def open_rack(self, path: str = "/rack") -> None:
         """Open a screen of the rack."""
-        self.open_demo()
+        self.sign_in()
         self.driver.get(self.live_server_url + path)
 
     def wall(self) -> None:

@@ -32,7 +32,7 @@ class Axe(BrowserCase):
         self.assertEqual(faults, [], f"{where}: {json.dumps(faults, indent=1)}")
 
     def test_door(self) -> None:
-        self.find(".door")
+        self.door()
         self.check("door")
 
     def test_fit_and_each_card(self) -> None:

@@ -1,9 +1,12 @@
 """The thinnest whole path: a line of dims on the screen, litres and a ranked rack, kept."""
 
+import json
+
 from selenium.webdriver.common.keys import Keys
 
 from e2e.browser_case import BrowserCase
 from fittings.models import Fitting
+from house.browser import close_browser, open_browser
 
 
 class FirstPath(BrowserCase):
@@ -24,7 +27,29 @@ class FirstPath(BrowserCase):
         self.driver.refresh()
         self.wait_text(".bench svg", "6'2 x 21 x 2 5/8, 38.5 L")
 
+
+class Alone(BrowserCase):
+    """What the browser asks for, in a browser that logs it."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.driver = open_browser(traffic=True)
+        cls.addClassCleanup(close_browser, cls.driver)
+
+    def asked(self) -> list[str]:
+        """Addresses that the browser has asked for since the last call."""
+        entries = (json.loads(entry["message"])["message"] for entry in self.driver.get_log("performance"))
+        return [e["params"]["request"]["url"] for e in entries if e["method"] == "Network.requestWillBeSent"]
+
     def test_nothing_leaves_the_machine(self) -> None:
-        self.open_demo()
-        away = [url for url in self.requests() if not url.startswith((self.live_server_url, "data:"))]
-        self.assertEqual(away, [])
+        self.door()
+        self.press("Open the demo shop")
+        self.find("[data-verdict]")
+        for path, ready in (("/rack", ".stand"), ("/water", ".map"), ("/addresses", "h1")):
+            self.driver.get(self.live_server_url + path)
+            self.find(ready)
+        asked = self.asked()
+        self.assertGreater(len(asked), 40)
+        here = (self.live_server_url, "data:")
+        self.assertEqual([url for url in asked if not url.startswith(here)], [])

@@ -161,7 +161,7 @@ class ByKeyboard(BrowserCase):
         )
 
     def test_a_whole_fitting(self) -> None:
-        self.find(".door")
+        self.door()
         self.keys(Keys.TAB, Keys.TAB, Keys.TAB)
         self.focused("e.textContent.includes('demo')")
         self.keys(Keys.ENTER)
@@ -192,7 +192,7 @@ class ByKeyboard(BrowserCase):
         self.keys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT)
         self.wait_text(".ruler .says", "your own target")
         self.keys(Keys.DELETE)
-        self.wait_text(".ruler .says", "leads")
+        self.wait_text(".ruler .says", "sized by")
         self.alt("r")
         self.focused("e.classList.contains('hung')")
         # Answers may still come and put the boards in another order: the hand is on a board, not at a place.
@@ -318,7 +318,7 @@ class SlipsOfTheHand(BrowserCase):
         self.find(".door")
 
     def test_a_wrong_password_is_said_at_the_door(self) -> None:
-        self.find(".door")
+        self.door()
         fields = self.all(".door input")
         fields[0].send_keys("counter")
         fields[1].send_keys("sand", Keys.ENTER)

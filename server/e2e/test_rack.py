@@ -93,7 +93,7 @@ class Wall(RackCase):
         self.check("measures")
 
     def test_a_list_of_ten_thousand_draws_only_what_is_in_sight(self) -> None:
-        self.open_demo()
+        self.sign_in()
         fill_rack(ROOT / "demo", 2000)
         self.driver.get(self.live_server_url + "/rack")
         self.wait_text("h1", "2000 boards")

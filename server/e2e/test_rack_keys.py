@@ -72,7 +72,7 @@ class Keyboard(RackCase):
 
 class Neat(RackCase):
     def test_the_rack_in_both_units_and_sizes(self) -> None:
-        self.open_demo()
+        self.sign_in()
         for units in ("imperial", "metric"):
             User.objects.update(units=units)
             for size in ((1280, 800), (1024, 768)):

@@ -81,10 +81,11 @@ const days = computed(() => {
   // The words of the marks stand beside them, on the side where there is room: not where today stands.
   const behindToday = (row: { x: number; y: number }) =>
     !!today.value && Math.abs(today.value.y - row.y) < 24 && today.value.x > row.x - 12
-  return rows.map((row) => ({
-    ...row,
-    left: row.x > size.width * 0.66 || (behindToday(row) && row.x > LEFT + WORDS),
-  }))
+  return rows.map((row) => {
+    const left = row.x > size.width * 0.66 || (behindToday(row) && row.x > LEFT + WORDS)
+    // On a narrow map there is room above only.
+    return { ...row, left, above: !left && behindToday(row) }
+  })
 })
 const half = computed(() => faceY(props.gives.climate?.usual_m ?? 0, frame.value))
 const alt = computed(() => props.gives.says.join(' '))
@@ -140,7 +141,11 @@ const alt = computed(() => props.gives.says.join(' '))
     </text>
     <g v-for="day in days" :key="day.says" class="day">
       <circle :cx="day.x" :cy="day.y" r="6" />
-      <text :x="day.x + (day.left ? -12 : 12)" :y="day.y + 5" :class="{ end: day.left }">
+      <text
+        :x="day.x + (day.left ? -12 : 12)"
+        :y="day.y + (day.above ? -12 : 5)"
+        :class="{ end: day.left }"
+      >
         {{ day.says }}
         <title>{{ day.rank }}</title>
       </text>
