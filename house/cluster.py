@@ -106,10 +106,12 @@ class Cluster:
 
     @property
     def alive(self) -> bool:
-        """Whether its postmaster runs: a look at the processes, cheap enough for every second."""
+        """Whether its postmaster runs: a look at the processes, cheap enough for every second. One that was
+        killed and not yet taken off the list of processes, which the server's own check counts, runs no
+        more."""
         try:
             pid = int((self.data / "postmaster.pid").read_text().split()[0])
-            return b"postgres" in Path(f"/proc/{pid}/cmdline").read_bytes()
+            return str(self.data).encode() in Path(f"/proc/{pid}/cmdline").read_bytes()
         except (OSError, ValueError, IndexError):
             return False
 
@@ -131,7 +133,7 @@ class Cluster:
             shutil.rmtree(self.data, ignore_errors=True)
             with step("making a database cluster"):
                 self._make()
-        if self.running():
+        if self.alive:
             return
         settings = {
             "listen_addresses": "127.0.0.1",

@@ -39,8 +39,13 @@ def speaking(units: Literal["metric", "imperial"], masses: Literal["kg", "lb"]) 
         _spoken.reset(token)
 
 
+def spoken() -> Spoken:
+    """The units in which sentences are said now."""
+    return _spoken.get()
+
+
 def _imperial() -> bool:
-    return _spoken.get().units == "imperial"
+    return spoken().units == "imperial"
 
 
 def speed(metres_a_second: float) -> str:

@@ -51,7 +51,8 @@ class WaterCase(PlaceCase):
 
 class Shown(WaterCase):
     def test_the_year_in_five_seconds(self) -> None:
-        self.water()
+        self.open_demo()
+        self.go_to("Ropewalk")
         self.wait_text(".says", "Chest or more on")
         self.wait(lambda: len(self.all(".map .cell")) > 30, "the map is drawn")
         self.wait(lambda: len(self.all(".map .day")) == 3, "three remembered days")
@@ -69,7 +70,8 @@ class Shown(WaterCase):
         self.find(".today svg .now")
 
     def test_months_light_and_free_days_are_asked(self) -> None:
-        self.water()
+        self.open_demo()
+        self.go_to("Ropewalk")
         whole = self.wait(lambda: self.text(".year"), "days of the year")
         self.all(".month")[0].click()
         self.wait_text(".hours", "1 of 12 months")

@@ -5,7 +5,7 @@ order of the rack come first; the windows, which take a search, the doubts and t
 asked for apart.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import lru_cache
 
 from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
@@ -19,6 +19,7 @@ from chord_core.fit.pins import pinned_size
 from chord_core.fit.rank import NOT_YET, doubts, steadiest
 from chord_core.fit.size import Sized, answer_of, size
 from chord_core.hull.describe import describe_hull
+from chord_core.spoken import Spoken, spoken
 from chord_core.tables import families
 from chord_core.wanted import go_on
 from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
@@ -30,6 +31,8 @@ from rack.services import Rack, rack_of
 _TO_SELL = 3
 #: Boards of the strip that are drawn ahead.
 _WALKED = 24
+#: Answers that took a search, kept for who comes back to a ticket: each is some kilobytes.
+_SEARCHED = 128
 
 
 @lru_cache(maxsize=256)
@@ -125,7 +128,28 @@ def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> tuple[SizeRes
     if case is None:
         request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
         return size(request), None
-    sized, pins = Sized(case, fitting.target_l), pins_of(fitting)
+    return _windows(_said(surfer, water, case), fitting.target_l, pins_of(fitting))
+
+
+@dataclass(frozen=True)
+class _Said:
+    """What an answer that was searched for is kept by, besides what it is searched in."""
+
+    surfer: Surfer = field(compare=False)
+    water: Water = field(compare=False)
+    case: Case = field(compare=False)
+    facts: tuple[str, str]
+    units: Spoken
+
+
+def _said(surfer: Surfer, water: Water, case: Case) -> _Said:
+    facts = (surfer.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True))
+    return _Said(surfer, water, case, facts, spoken())
+
+
+@lru_cache(maxsize=_SEARCHED)
+def _windows(said: _Said, target_l: float | None, pins: Pins | None) -> tuple[SizeResult, PinnedSize | None]:
+    case, sized = said.case, Sized(said.case, target_l)
     answer = answer_of(sized)
     if pins is None or closed_because(families()[pins.family], case.rider, case.spot):
         return answer, None
@@ -134,13 +158,21 @@ def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> tuple[SizeRes
 
 
 def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
-    """How sure the first boards' places are, what to ask next, and what to try before selling."""
-    rack = rack_of(fitting.shop)
-    request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
-    case = case_for(surfer, water)
+    """How sure the answer of a ticket is, as it stands at its version."""
+    rack, case = rack_of(fitting.shop), case_for(surfer, water)
     if case is None or rack.hull is None:
         return Doubts(version=fitting.version)
-    ranking = rank_fleet(fleet_of_rack(rack, ()), case, fitting.target_l, _key(surfer, water))
+    kept = _doubts(_said(surfer, water, case), rack, fitting.target_l)
+    return kept.model_copy(update={"version": fitting.version})
+
+
+@lru_cache(maxsize=_SEARCHED)
+def _doubts(said: _Said, rack: Rack, target_l: float | None) -> Doubts:
+    """How sure the first boards' places are, what to ask next, and what to try before selling; of no version
+    yet."""
+    surfer, water, case = said.surfer, said.water, said.case
+    request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=target_l)
+    ranking = rank_fleet(fleet_of_rack(rack, ()), case, target_l, _key(surfer, water))
     judged, rows = ranking.judged, ranking.rows
     sure, question = doubts(request, judged, ranking.fins)
     placed = tuple(
@@ -154,10 +186,10 @@ def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
     tried = None
     if surfer.present_board:
         open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])
-        tried = fix(FixRequest(surfer=surfer, water=water, target_l=fitting.target_l, boards=open_boards))
+        tried = fix(FixRequest(surfer=surfer, water=water, target_l=target_l, boards=open_boards))
     steady = steadiest(judged, sure) if sure else None
     leads = None if steady is None else rack.ids[rows[steady]]
-    return Doubts(version=fitting.version, sure=placed, leads=leads, next_question=question, fix=tried)
+    return Doubts(version=0, sure=placed, leads=leads, next_question=question, fix=tried)
 
 
 def _chosen(fitting: Fitting, rack: Rack, typed: Board | None, fleet: Fleet) -> int | None:

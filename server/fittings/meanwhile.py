@@ -55,6 +55,8 @@ def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None
 
     try:
         with while_wanted(still):
-            return work(fitting)
+            done = work(fitting)
     except NotWanted:
         return None
+    # What was kept from before took no time at all, yet may be of facts that are gone.
+    return done if unchanged.exists() else None

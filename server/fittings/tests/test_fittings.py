@@ -103,6 +103,22 @@ class Tickets(ApiCase):
         schools = {school["name"] for school in ticket["answer"]["size"]["schools"]}
         self.assertEqual(schools, SCHOOLS)
 
+    def test_the_same_facts_are_answered_the_same_and_others_otherwise(self) -> None:
+        """Searched answers are kept by what they were searched from."""
+        ticket = self.ticket(present_board=BOARD)
+        address = f"/api/fittings/{ticket['id']}/doubts/"
+        first = self.good("get", address)
+        self.assertEqual(self.good("get", address), first)
+        other = self.ticket(present_board=BOARD)
+        again = self.good("get", f"/api/fittings/{other['id']}/doubts/")
+        self.assertEqual(again, {**first, "version": other["version"]})
+        heavier = self.ticket(present_board=BOARD, mass_kg=96)
+        unlike = self.good("get", f"/api/fittings/{heavier['id']}/doubts/")
+        self.assertNotEqual(unlike["fix"], first["fix"])
+        Board.objects.filter(pk=first["sure"][0]["id"]).first().delete()
+        fewer = self.good("get", address)
+        self.assertNotIn(first["sure"][0]["id"], [row["id"] for row in fewer["sure"]])
+
     def test_windows_are_searched_apart_and_say_of_which_version(self) -> None:
         """The verdict does not wait for the search: families first, windows when they are asked for."""
         ticket = self.ticket(present_board=BOARD)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ref } from 'vue'
+import { onMounted, ref } from 'vue'
 import { Refused } from '../api/client'
 import { useSession } from '../state/session'
 
@@ -8,6 +8,9 @@ const { session, signIn, openDemo } = useSession()
 const username = ref('')
 const password = ref('')
 const fault = ref('')
+const first = ref<{ focus: () => void } | null>(null)
+// Not by the attribute: over a page that has a focused field the browser refuses it.
+onMounted(() => first.value?.focus())
 
 async function attempt(work: () => Promise<void>): Promise<void> {
   fault.value = ''
@@ -27,7 +30,7 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     </p>
     <p v-else class="about">A board for this surfer, and the waves they really get.</p>
     <form @submit.prevent="attempt(() => signIn(username, password))">
-      <v-text-field v-model="username" label="Name" autocomplete="username" autofocus />
+      <v-text-field ref="first" v-model="username" label="Name" autocomplete="username" />
       <v-text-field
         v-model="password"
         label="Password"
