@@ -35,6 +35,11 @@ class Camera:
         """Go to a place by its address."""
         self.driver.get(self.at + path)
 
+    def size(self, width: int, height: int) -> None:
+        """Give the page a size."""
+        metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
+        self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+
     def take(self, name: str) -> None:
         """Save a picture once fonts are loaded and nothing is being saved any more."""
         self.wait.until(lambda d: d.execute_script("return document.fonts.status") == "loaded")
@@ -101,7 +106,7 @@ def _faces(camera: Camera) -> None:
 
 def _why(camera: Camera) -> None:
     camera.driver.find_element(By.CSS_SELECTOR, ".needs .value").click()
-    camera.until(".why dd")
+    camera.until(".why article dd")
     camera.take("why")
     camera.keys(Keys.ESCAPE)
     camera.wait.until(lambda d: not d.find_elements(By.CSS_SELECTOR, ".why"))
@@ -130,8 +135,17 @@ def _big(camera: Camera) -> None:
     camera.take("fit-big-water")
 
 
+def _sizes(camera: Camera) -> None:
+    camera.find_ticket("Ines Varga")
+    for name, width, height in (("fit-laptop", 1366, 657), ("fit-phone", 390, 844)):
+        camera.size(width, height)
+        camera.settled()
+        camera.take(name)
+    camera.size(1280, 800)
+
+
 def _blank(camera: Camera) -> None:
-    camera.driver.find_element(By.XPATH, "//button[contains(., 'new ticket')]").click()
+    camera.alt("n")
     camera.until(".ticket h1", "New ticket")
     camera.until("[data-card='1'] .editor")
     camera.take("fit-blank")
@@ -207,6 +221,7 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _customer,
     _child,
     _big,
+    _sizes,
     _blank,
     _rack,
     _sheet,

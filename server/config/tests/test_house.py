@@ -196,23 +196,6 @@ class Command(SimpleTestCase):
         with urllib.request.urlopen(f"http://127.0.0.1:{self.port}/api/session/", timeout=10) as answer:
             return answer.read().decode()
 
-    def test_starts_once_survives_a_kill_and_ends_cleanly(self) -> None:
-        first = self.start()
-        self.ready(first)
-        self.assertIn('"demo_available":true', self.boards())
-        second = self.start()
-        said, _ = second.communicate(timeout=30)
-        self.assertIn(f"already running at http://127.0.0.1:{self.port}", said)
-        self.assertEqual(second.returncode, 1)
-        first.kill()
-        first.wait()
-        third = self.start()
-        self.ready(third)
-        self.assertIn('"demo_available":true', self.boards())
-        third.send_signal(signal.SIGINT)
-        self.assertEqual(third.wait(30), 0)
-        self.assertFalse((Path(self.state) / "start/cluster/data/postmaster.pid").exists())
-
     def running(self) -> dict[str, int]:
         """What the start has written down."""
         return dict(json.loads((Path(self.state) / "start" / "running.json").read_text()))
@@ -240,12 +223,16 @@ class Command(SimpleTestCase):
             time.sleep(0.1)
         self.fail("it was not brought back")
 
-    def test_without_demo_and_what_is_killed_is_brought_back(self) -> None:
-        """No button without demo data; server and database come back by themselves, and after a kill of
-        everything at once the first start works."""
-        process = self.start("--no-demo")
+    def test_starts_once_brings_back_what_is_killed_and_ends_cleanly(self) -> None:
+        """Server and database come back by themselves, and after a kill of everything at once the first
+        start works."""
+        process = self.start()
         self.ready(process)
-        self.assertIn('"demo_available":false', self.boards())
+        self.assertIn('"demo_available":true', self.boards())
+        second = self.start()
+        said, _ = second.communicate(timeout=30)
+        self.assertIn(f"already running at http://127.0.0.1:{self.port}", said)
+        self.assertEqual(second.returncode, 1)
         server = self.running()["server"]
         os.kill(server, signal.SIGKILL)
         while self.running()["server"] == server:
@@ -262,6 +249,10 @@ class Command(SimpleTestCase):
         again = self.start("--no-demo")
         self.ready(again)
         self.healthy()
+        self.assertIn('"demo_available":false', self.boards())
+        again.send_signal(signal.SIGINT)
+        self.assertEqual(again.wait(30), 0)
+        self.assertFalse((Path(self.state) / "start/cluster/data/postmaster.pid").exists())
 
     def test_core_by_command_line(self) -> None:
         words = [sys.executable, str(ROOT / "chord"), "core", "hull"]
