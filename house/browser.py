@@ -17,15 +17,17 @@ _FLAGS = (
     "--disable-background-networking",
     "--disable-component-update",
     "--disable-sync",
-    "--hide-scrollbars",
     "--force-prefers-reduced-motion",
 )
 
 
-def open_browser(width: int = 1280, height: int = 800, traffic: bool = False) -> webdriver.Chrome:
+def open_browser(
+    width: int = 1280, height: int = 800, traffic: bool = False, bars: bool = False
+) -> webdriver.Chrome:
     """Start a browser with a page of exactly this size and a profile of its own.
 
     Args:
+        bars: whether scroll bars are shown, as most people have them.
         traffic: whether the driver logs all that the browser asks for, which slows it.
 
     The profile's folder is ``driver.profile``, to be cleaned up by whoever quits the driver.
@@ -34,7 +36,7 @@ def open_browser(width: int = 1280, height: int = 800, traffic: bool = False) ->
     options = webdriver.ChromeOptions()
     options.binary_location = "/usr/bin/chromium"
     profile = tempfile.TemporaryDirectory(prefix="chord-browser-", ignore_cleanup_errors=True)
-    for flag in (*_FLAGS, f"--user-data-dir={profile.name}"):
+    for flag in (*_FLAGS, *(() if bars else ("--hide-scrollbars",)), f"--user-data-dir={profile.name}"):
         options.add_argument(flag)
     if os.geteuid() == 0:
         options.add_argument("--no-sandbox")

@@ -2,6 +2,7 @@
 tickets and boards that go and come back."""
 
 import json
+import re
 
 from django.contrib.sessions.models import Session
 from django.utils import timezone
@@ -12,6 +13,7 @@ from e2e.test_access import AXE
 from e2e.test_reach import _OVERLAP
 from e2e.test_ticket import Card
 from fittings.models import Fitting
+from house.browser import close_browser, open_browser
 from rack.models import Board
 
 #: Screens that people have: laptops with the browser's own bars taken off, a tablet on its side.
@@ -93,6 +95,30 @@ class Screens(Card):
         self.assertEqual(self.driver.execute_script(dark), "night")
 
 
+class ScrollBars(Card):
+    """With scroll bars that take room, which the shared browser hides."""
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        cls.driver = open_browser(bars=True)
+        cls.addClassCleanup(close_browser, cls.driver)
+
+    def test_no_line_of_the_strip_lies_under_its_bar(self) -> None:
+        self.open_demo()
+        self.settled()
+        bar = "const l = document.querySelector('.boards'); return l.offsetHeight - l.clientHeight"
+        for width, height in ((1280, 800), (1366, 657)):
+            metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
+            self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+            self.wait(lambda w=width: self.driver.execute_script("return innerWidth") == w, "the new size")
+            with self.subTest(width=width):
+                self.assertGreater(self.driver.execute_script(bar), 5, "a bar that takes room")
+                seen = self.driver.execute_script(_BENCH)
+                self.assertEqual(seen["cut"], [])
+                self.assertLessEqual(seen["below"], 1)
+
+
 class Typing(Card):
     """Nothing is taken before it is whole."""
 
@@ -157,6 +183,13 @@ class Typing(Card):
 
 
 class NextCustomer(Card):
+    def test_a_board_over_the_budget_says_so_in_the_strip(self) -> None:
+        """Of Ines, who has 700: what she can pay leads, better boards behind it say what is wrong."""
+        self.open_demo()
+        lines = [each.text for each in self.all(".hung")[:4]]
+        self.assertIn("all in", lines[0])
+        self.assertTrue(any(re.search(r"\b\d+ over, \w+", line) for line in lines[1:]), lines)
+
     def test_nothing_of_the_last_one_stays(self) -> None:
         self.open_demo()
         self.settled()

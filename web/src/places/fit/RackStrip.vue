@@ -13,7 +13,7 @@ import { lengthText } from '../../units'
 import StripFilters from './StripFilters.vue'
 import { ridesWord } from './verdict'
 
-const { answer, doubts, fitting, putOnBench } = useTicket()
+const { answer, doubts, facts, fitting, putOnBench } = useTicket()
 const { askWhyNot } = useCloser()
 const { rack } = useRack()
 const { units } = useSession()
@@ -145,7 +145,10 @@ function put(index: number): void {
 
 function price(row: (typeof every.value)[number]): string {
   const all = row.board.out_of_the_door
-  return [all === null ? '' : `${Math.round(all)} all in`, row.board.board.stock]
+  const most = facts.value.budget
+  // Better boards may stand behind one that the budget buys: why is said here.
+  const over = all !== null && most && all > most ? `${Math.ceil(all - most)} over` : ''
+  return [over || (all === null ? '' : `${Math.round(all)} all in`), row.board.board.stock]
     .filter(Boolean)
     .join(', ')
 }
