@@ -41,8 +41,8 @@ def ask(written: dict[str, Any], rack: tuple[Board, ...] = RACK) -> RankResult:
     return rank(request)
 
 
-#: Those that are asked: all in a deep run, else a third.
-ASKED = range(0, len(HERE), draws(1, 3))
+#: Those that are asked: all in a deep run, else a sixth.
+ASKED = range(0, len(HERE), draws(1, 6))
 
 
 @cache

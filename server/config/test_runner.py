@@ -51,13 +51,18 @@ class TimedRemoteRunner(RemoteTestRunner):
     resultclass = TimedRemoteResult
 
 
+def _weight(suite: TestSuite) -> tuple[bool, int]:
+    """What is begun first: classes that wait long (``takes_long``), then those of many tests."""
+    return any(getattr(test, "takes_long", False) for test in suite), suite.countTestCases()
+
+
 class TimedParallelSuite(ParallelTestSuite):
     """Shares test classes among processes, the largest first, so that none is left alone at the end."""
 
     runner_class = TimedRemoteRunner
 
     def __init__(self, subsuites: list[TestSuite], *args: Any, **kwargs: Any) -> None:
-        super().__init__(sorted(subsuites, key=TestSuite.countTestCases, reverse=True), *args, **kwargs)
+        super().__init__(sorted(subsuites, key=_weight, reverse=True), *args, **kwargs)
 
 
 class TimedResult(TextTestResult):

@@ -3,9 +3,12 @@
 import gzip
 import json
 import tempfile
+from datetime import UTC, datetime
 from pathlib import Path
 
+import numpy as np
 from buoys.models import Buoy
+from buoys.services import keep_seas, seas_of_buoy
 from buoys.tests.services import SwellBuoy, year_text
 from django.test import override_settings
 from selenium.webdriver.common.by import By
@@ -13,6 +16,7 @@ from selenium.webdriver.common.keys import Keys
 
 from accounts.models import User
 from breaks.models import Break, Sighting
+from chord_core.water.seas import Seas
 from e2e.browser_case import DEEP
 from e2e.place_case import PlaceCase
 from fittings.models import Fitting
@@ -126,7 +130,8 @@ class Shown(WaterCase):
             self.go_to(name)
             self.find(".facts")
             self.check(name)
-            for units, faces in (("imperial", "words"), ("metric", "face"), ("metric", "back")):
+            more = [("metric", "face")] if DEEP else []
+            for units, faces in (("imperial", "words"), ("metric", "back"), *more):
                 User.objects.update(units=units, faces=faces)
                 narrow = [(1024, 768)] if DEEP or units == "imperial" else []
                 for size in ((1280, 800), *narrow):
@@ -135,6 +140,20 @@ class Shown(WaterCase):
                     self.neat(".water", f"{name} {units} {faces} {size}")
                     high = "return document.scrollingElement.scrollHeight <= innerHeight + 1"
                     self.assertTrue(self.driver.execute_script(high), f"{name} {size} scrolls")
+
+    def test_the_words_of_the_marks_lie_on_nothing_whatever_the_sea_is_today(self) -> None:
+        self.sign_in()
+        self.go_to("Ropewalk")
+        self.at_size(1024, 768)
+        buoy = Break.objects.get(name="Ropewalk").buoy
+        seas = seas_of_buoy(buoy)
+        now = int(datetime.now(UTC).timestamp() // 3600)
+        for height_m in (0.7, 1.1, 1.6, 2.2):
+            columns = np.array([height_m, 11.0, 8.0, seas.from_deg[-1], 4.0, seas.from_deg[-1]])
+            keep_seas(buoy, Seas(np.array([now]), *columns[:, None]))
+            self.water_again()
+            self.find(".map .now")
+            self.neat(".water", f"{height_m} m out at the buoy")
 
     def water_again(self) -> None:
         """Load the page anew."""

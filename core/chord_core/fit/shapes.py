@@ -8,7 +8,6 @@ from functools import cache
 from typing import Any
 
 import numpy as np
-from scipy.stats import qmc
 
 from chord_core.documents.board import Board, Outline, Rocker, Section
 from chord_core.hull.stations import Array
@@ -46,6 +45,8 @@ def held(shapes: Array) -> Array:
 def first_shapes(family: str) -> Array:
     """A family's fixed first sample, (n, columns): evenly over its sizes and all that a shaper varies (Sobol
     1967). The same in every run."""
+    from scipy.stats import qmc  # A second to load, and most verbs search nothing.
+
     seed = zlib.crc32(family.encode())
     even = qmc.Sobol(len(COLUMNS), scramble=True, seed=seed).random(_FIRST)
     return np.asarray(_LOW + (_HIGH - _LOW) * even)

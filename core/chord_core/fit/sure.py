@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
-from scipy.stats import qmc
 
 from chord_core.documents.answers import Sure
 from chord_core.documents.requests import SizeRequest
@@ -33,6 +32,8 @@ class _Draw:
 
 def _draws() -> list[_Draw]:
     """Even draws, the same in every run."""
+    from scipy.stats import qmc  # A second to load, and most verbs draw nothing.
+
     even = qmc.Sobol(3, scramble=True, seed=7).random(DRAWS)
     return [
         _Draw(_MASS_KG * (2 * u - 1), int(np.searchsorted(_RUNGS, v)) - 1, float((1 + _WAVES) ** (2 * w - 1)))

@@ -151,6 +151,9 @@ class DemoData(TestCase):
 class Command(SimpleTestCase):
     """``./chord start`` as a person uses it, with a state folder and ports of its own."""
 
+    #: It waits for programs that begin and end: other tests are done beside it.
+    takes_long = True
+
     def setUp(self) -> None:
         base = "/var/tmp" if os.geteuid() == 0 else None
         self.state = tempfile.mkdtemp(prefix="chord-start-", dir=base)

@@ -4,13 +4,13 @@ import { computed, ref } from 'vue'
 import type { Gives, Now } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSize } from '../fit/size'
-import { dayRank, faceY, frameOf, heightTicks, slopeX, type DayMark } from './map'
+import { besideMark, dayRank, faceY, frameOf, heightTicks, slopeX, type DayMark } from './map'
 
 const props = defineProps<{ gives: Gives; now: Now | null; body: number; marks: DayMark[] }>()
 const { words, units, faces } = useSession()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 410 })
-const [LEFT, BELOW, WORDS] = [78, 26, 140]
+const [LEFT, BELOW, HALF] = [78, 26, 200]
 
 const frame = computed(() =>
   frameOf(
@@ -71,6 +71,18 @@ const today = computed(() => {
   if (!now?.fresh || now.face_m === null || !now.steepness) return null
   return { x: slopeX(slopeOf(now.steepness), frame.value), y: faceY(now.face_m, frame.value) }
 })
+/** Words are drawn in two hands: theirs are measured as they are drawn. */
+const pen = document.createElement('canvas').getContext('2d')
+const widthOf = (says: string, font: string) => {
+  if (!pen) return says.length * 8
+  const style = getComputedStyle(document.documentElement)
+  pen.font = font
+    .replace('hand', style.getPropertyValue('--hand'))
+    .replace('sans', style.getPropertyValue('--sans'))
+  return pen.measureText(says).width + 2
+}
+const around = (at: { x: number; y: number }) => ({ x: at.x - 9, y: at.y - 9, wide: 18, high: 18 })
+/** Remembered days and today, each with its words where they lie on nothing else. */
 const days = computed(() => {
   const rows = props.marks.map((mark) => ({
     ...mark,
@@ -78,14 +90,30 @@ const days = computed(() => {
     y: faceY(mark.face_m, frame.value),
     rank: mark.share === null ? '' : dayRank(mark.share),
   }))
-  // The words of the marks stand beside them, on the side where there is room: not where today stands.
-  const behindToday = (row: { x: number; y: number }) =>
-    !!today.value && Math.abs(today.value.y - row.y) < 24 && today.value.x > row.x - 12
-  return rows.map((row) => {
-    const left = row.x > size.width * 0.66 || (behindToday(row) && row.x > LEFT + WORDS)
-    // On a narrow map there is room above only.
-    return { ...row, left, above: !left && behindToday(row) }
+  const here = today.value
+  const line = {
+    x: frame.value.left + frame.value.wide - HALF,
+    y: half.value - 18,
+    wide: HALF,
+    high: 19,
+  }
+  const taken = [...rows, ...(here ? [here] : [])].map(around)
+  if (props.gives.climate) taken.push(line)
+  const now =
+    here &&
+    besideMark(here, { wide: widthOf('today', '600 13px sans'), high: 17 }, taken, frame.value)
+  if (now) taken.push(now)
+  const marks = rows.map((row) => {
+    const words = besideMark(
+      row,
+      { wide: widthOf(row.says, '16px hand'), high: 21 },
+      taken,
+      frame.value,
+    )
+    taken.push(words)
+    return { ...row, words }
   })
+  return { marks, now }
 })
 const half = computed(() => faceY(props.gives.climate?.usual_m ?? 0, frame.value))
 const alt = computed(() => props.gives.says.join(' '))
@@ -139,13 +167,9 @@ const alt = computed(() => props.gives.says.join(' '))
     >
       {{ one.name }}
     </text>
-    <g v-for="day in days" :key="day.says" class="day">
+    <g v-for="day in days.marks" :key="day.says" class="day">
       <circle :cx="day.x" :cy="day.y" r="6" />
-      <text
-        :x="day.x + (day.left ? -12 : 12)"
-        :y="day.y + (day.above ? -12 : 5)"
-        :class="{ end: day.left }"
-      >
+      <text :x="day.words.x" :y="day.words.y + 15">
         {{ day.says }}
         <title>{{ day.rank }}</title>
       </text>
@@ -153,7 +177,7 @@ const alt = computed(() => props.gives.says.join(' '))
     <rect v-if="today" class="today" :x="today.x - 10" :y="today.y - 8" width="20" height="16">
       <title>today</title>
     </rect>
-    <text v-if="today" class="now" :x="today.x + 14" :y="today.y + 4">today</text>
+    <text v-if="days.now" class="now" :x="days.now.x" :y="days.now.y + 13">today</text>
   </svg>
 </template>
 

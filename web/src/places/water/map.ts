@@ -116,3 +116,55 @@ export function marksOf(gives: Gives, steepness: string, whose: string): DayMark
     return { says: `${whose}${name} day`, face_m, steepness, share }
   })
 }
+
+/** A rectangle of the map [px]. */
+export interface Area {
+  x: number
+  y: number
+  wide: number
+  high: number
+}
+
+const shared = (a: Area, b: Area) =>
+  Math.max(Math.min(a.x + a.wide, b.x + b.wide) - Math.max(a.x, b.x), 0) *
+  Math.max(Math.min(a.y + a.high, b.y + b.high) - Math.max(a.y, b.y), 0)
+
+/** Where words of a size stand beside their mark: right, left, above or below, the first of these places that
+ * lies in the frame and on nothing that is taken; else the one that lies on least. */
+export function besideMark(
+  mark: { x: number; y: number },
+  words: { wide: number; high: number },
+  taken: readonly Area[],
+  frame: MapFrame,
+): Area {
+  const { wide, high } = words
+  const gap = 12
+  const right = mark.x + gap
+  const left = mark.x - gap - wide
+  const middle = mark.x - wide / 2
+  const beside = mark.y - high / 2
+  const [above, below] = [mark.y - gap - high, mark.y + gap]
+  const places = [
+    [right, beside],
+    [left, beside],
+    [right, above],
+    [right, below],
+    [left, above],
+    [left, below],
+    [middle, above],
+    [middle, below],
+    [right, above - high],
+    [right, below + high],
+    [left, above - high],
+    [left, below + high],
+  ] as const
+  let best: Area = { x: right, y: beside, wide, high }
+  let least = Infinity
+  for (const [x, y] of places) {
+    const area = { x, y, wide, high }
+    const inside = shared(area, { x: frame.left, y: frame.top, wide: frame.wide, high: frame.high })
+    const cost = taken.reduce((sum, each) => sum + shared(area, each), wide * high - inside)
+    if (cost < least - 0.5) [best, least] = [area, cost]
+  }
+  return best
+}
