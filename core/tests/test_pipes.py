@@ -6,9 +6,10 @@ import os
 import subprocess
 import sys
 import traceback
+from io import BufferedIOBase, TextIOWrapper
 from pathlib import Path
 from tempfile import TemporaryFile
-from typing import NoReturn
+from typing import NoReturn, TextIO, cast
 from unittest import TestCase
 
 from chord_core.cli import ABOUT, EXPLAINED, VERBS, main
@@ -49,13 +50,14 @@ def ask(verb: str, given: bytes) -> tuple[int, bytes, bytes]:
     return done.returncode, done.stdout, done.stderr
 
 
+def _text(number: int, mode: str) -> TextIO:
+    return TextIOWrapper(cast(BufferedIOBase, os.fdopen(number, f"{mode}b")), encoding="utf-8")
+
+
 def as_program(verb: str) -> NoReturn:
     """Go on as the program that was called by the verb, with the pipes that are there."""
     sys.argv = ["core", verb]
-    sys.stdin, sys.stdout, sys.stderr = (
-        open(at, mode, encoding="utf-8")
-        for at, mode in enumerate("rww")  # noqa: SIM115
-    )
+    sys.stdin, sys.stdout, sys.stderr = map(_text, range(3), "rww")
     code = 1
     try:
         code = main()
