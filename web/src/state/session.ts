@@ -41,6 +41,30 @@ async function signOut(): Promise<void> {
   window.location.assign('/')
 }
 
+/** Resolves when nobody is in the middle of a word: at once, or when the field is left or no key came for a
+ * while. A door that opened over a half typed number would keep the half. */
+function betweenWords(): Promise<void> {
+  const QUIET_MS = 5000
+  const at = document.activeElement
+  if (!(at instanceof HTMLInputElement || at instanceof HTMLTextAreaElement))
+    return Promise.resolve()
+  return new Promise((resolve) => {
+    const over = () => {
+      window.clearTimeout(quiet)
+      at.removeEventListener('blur', over)
+      at.removeEventListener('keydown', again)
+      resolve()
+    }
+    let quiet = window.setTimeout(over, QUIET_MS)
+    const again = () => {
+      window.clearTimeout(quiet)
+      quiet = window.setTimeout(over, QUIET_MS)
+    }
+    at.addEventListener('blur', over)
+    at.addEventListener('keydown', again)
+  })
+}
+
 let asking = false
 
 /** Whether the session ended, or only the page's token is too old. */
@@ -50,6 +74,7 @@ async function check(): Promise<void> {
   try {
     const session = await told<Session>(api.GET('/api/session/'))
     useToken(session.token)
+    if (!session.signed_in) await betweenWords()
     state.ended = !session.signed_in
   } catch {
     // A server that is away is said by whoever asked it.
