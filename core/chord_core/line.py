@@ -20,7 +20,7 @@ Unit = Literal["imperial", "metric"]
 LIMITS_M: dict[str, tuple[float, float]] = {
     "length": (1.2, 3.82),
     "width": (0.38, 0.90),
-    "thickness": (0.038, 0.14),
+    "thickness": (0.038, 0.16),
 }
 LIMITS_L = (5.0, 300.0)
 

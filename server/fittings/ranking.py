@@ -14,7 +14,7 @@ import numpy as np
 from chord_core.documents import Board, Surfer, Water
 from chord_core.documents.answers import Need, Ranked, Remembered
 from chord_core.fit.case import NOW, Case, case_with
-from chord_core.fit.gates import closed_because
+from chord_core.fit.factors import closed_in
 from chord_core.fit.rank import JudgedRack, judge_rack
 from chord_core.fit.scouts import scouting
 from chord_core.fit.wave_words import strip_words
@@ -22,7 +22,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary, summary_of
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.tables import families, table
+from chord_core.tables import table
 from fittings.documents import RackPlace
 from rack.services import Rack
 
@@ -41,7 +41,6 @@ class Fleet:
     fins: FinSet
     kept: dict[str, Summary] = field(default_factory=dict)
     parts: dict[tuple[int, ...], Fleet] = field(default_factory=dict)
-    along: dict[str, tuple[Hull, FinSet]] = field(default_factory=dict)
 
     @property
     def large(self) -> bool:
@@ -59,29 +58,30 @@ class Fleet:
             self.parts[rows] = Fleet(boards, self.hull.rows(at), self.fins.rows(at))
         return self.parts[rows]
 
-    def ridden(self, case: Case, key: str, now: int | None) -> Summary:
-        """What the boards do for a rider in a water, kept for the last few of them. The ordinary boards by
+    def ridden(self, case: Case, target_l: float | None, key: str, now: int | None) -> Summary:
+        """What the boards do for a rider in a water, kept for the last few of them. The expected boards by
         which the case is measured are ridden along: a few boards more cost next to nothing.
 
         Args:
+            target_l: the advisor's own target [L], or None.
             now: where the present board stands, if it is there.
         """
         if key not in self.kept:
             if len(self.kept) >= _KEPT:
                 self.kept.clear()
-            self.kept[key] = self._ride(case, now)
+            self.kept[key] = self._ride(case, target_l, now)
         return self.kept[key]
 
-    def _ride(self, case: Case, now: int | None) -> Summary:
+    def _ride(self, case: Case, target_l: float | None, now: int | None) -> Summary:
         count = len(self.boards)
         asked = 0 if self.large else count
-        name, hull, fins = scouting(case)
+        name, hull, fins = scouting(case, target_l)
         if case.knows(name):
             mine = summary_of(self.hull, self.fins, case.rider, case.spot, asked=asked)
         else:
-            if name not in self.along:
-                self.along[name] = (self.hull.joined(hull), self.fins.joined(fins))
-            both = summary_of(*self.along[name], case.rider, case.spot, asked=asked)
+            both = summary_of(
+                self.hull.joined(hull), self.fins.joined(fins), case.rider, case.spot, asked=asked
+            )
             case.know(name, both.rows(slice(count, None)))
             mine = both.rows(slice(0, count))
         if now is not None:
@@ -207,12 +207,11 @@ def rank_fleet(
         must: places of boards that are spoken of even behind a gate: on the bench, ridden now.
         now: where the present board stands, if it is there and among ``must``.
     """
-    closed = {name: closed_because(family, case.rider, case.spot) for name, family in families().items()}
-    rows = tuple(i for i, board in enumerate(fleet.boards) if not closed[board.family] or i in must)
+    rows = tuple(i for i, board in enumerate(fleet.boards) if not closed_in(case, board.family) or i in must)
     if not rows:
         rows = tuple(range(len(fleet.boards)))
     part = fleet.part(rows)
-    ridden = part.ridden(case, key, None if now is None else rows.index(now))
+    ridden = part.ridden(case, target_l, key, None if now is None else rows.index(now))
     judged = judge_rack(case, part.boards, part.hull, target_l, part.fins, ridden)
     if part.large:
         first = {int(row) for row in judged.order[:_RANGED]} | {rows.index(row) for row in must}

@@ -102,7 +102,7 @@ class Board(ShopOwned):
             models.CheckConstraint(condition=Q(length_m__gte=1.2, length_m__lte=3.82), name="board_length_m"),
             models.CheckConstraint(condition=Q(width_m__gte=0.38, width_m__lte=0.90), name="board_width_m"),
             models.CheckConstraint(
-                condition=Q(thickness_m__gte=0.038, thickness_m__lte=0.14), name="board_thickness_m"
+                condition=Q(thickness_m__gte=0.038, thickness_m__lte=0.16), name="board_thickness_m"
             ),
             models.CheckConstraint(
                 condition=Q(stated_litres__isnull=True) | Q(stated_litres__gte=5, stated_litres__lte=300),

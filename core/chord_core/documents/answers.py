@@ -21,17 +21,10 @@ class School(Result):
     reason: str
 
 
-class Disagreement(Result):
-    """How far the schools lie apart, as a share of the leading one, and the sentence about it."""
-
-    share: float
-    warns: bool
-    says: str
-
-
 class Windows(Result):
-    """What to look for in the rack, in one family: the spread [m, L] of the boards that fit nearly as well as
-    its best, out to a shaper's fractions; ``rail`` from 0 (low, pinched) to 1 (full)."""
+    """What to look for in the rack, in one family, out to a shaper's fractions [m, L]: litres, length and width
+    as an advisor expects them, the rest as boards of that size do best; ``rail`` from 0 (low, pinched) to 1
+    (full)."""
 
     length_m: Pair
     width_m: Pair
@@ -104,6 +97,8 @@ class FinAdvice(Result):
 class SizeResult(Result):
     """Answer of ``size``. ``missing`` names facts without which there is no answer.
 
+    ``target_l`` are the litres that are expected of the leading family, or the advisor's own target;
+    ``target_band_l`` the litres between which a board is as good; ``schools`` other ways of sizing, as evidence.
     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
     they and ``step_down`` are empty where the families were only ordered, not searched.
     ``days_say``: how often the water is chest high, without the stop; empty on a river."""
@@ -111,10 +106,9 @@ class SizeResult(Result):
     missing: tuple[str, ...] = ()
     assumed: tuple[Assumed, ...] = ()
     schools: tuple[School, ...] = ()
-    leads: str | None = None
-    leads_because: str = ""
-    disagreement: Disagreement | None = None
     target_l: float | None = None
+    target_band_l: Pair | None = None
+    target_because: str = ""
     windows: Windows | None = None
     families: tuple[Kind, ...] = ()
     tails: tuple[Option, ...] = ()

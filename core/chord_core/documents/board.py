@@ -55,8 +55,8 @@ class Rocker(Document):
 class Foil(Document):
     """Thickness [m] one foot from the tips."""
 
-    nose_m: Annotated[float, Field(ge=0.01, le=0.14)] | None = None
-    tail_m: Annotated[float, Field(ge=0.01, le=0.14)] | None = None
+    nose_m: Annotated[float, Field(ge=0.01, le=0.16)] | None = None
+    tail_m: Annotated[float, Field(ge=0.01, le=0.16)] | None = None
 
 
 class Section(Document):
@@ -89,7 +89,7 @@ class Station(Document):
 
     from_tail_m: Annotated[float, Field(ge=0, le=3.9)]
     width_m: Annotated[float, Field(ge=0, le=0.95)] | None = None
-    thickness_m: Annotated[float, Field(ge=0, le=0.14)] | None = None
+    thickness_m: Annotated[float, Field(ge=0, le=0.16)] | None = None
     rocker_m: Annotated[float, Field(ge=0, le=0.5)] | None = None
 
 

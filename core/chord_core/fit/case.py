@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from typing import TypeVar, cast
 
 import numpy as np
 
@@ -13,7 +15,7 @@ from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.water import Water
 from chord_core.fit.bands import Band
-from chord_core.fit.growth import family_band
+from chord_core.fit.expected.expectation import Expectation
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary, summary_of
@@ -21,6 +23,8 @@ from chord_core.ride.fins import FinSet, fins_of
 from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
 from chord_core.surfer.spot import Spot, pencil_water
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE
+
+T = TypeVar("T")
 
 
 @dataclass(frozen=True)
@@ -65,15 +69,23 @@ class Case:
         return {}
 
     @cached_property
-    def _bands(self) -> dict[tuple[str, float | None], Band]:
+    def expected(self) -> Expectation:
+        """What an advisor expects from the facts alone."""
+        return Expectation(self.rider, self.spot, tuple(fact.field for fact in self.assumed))
+
+    @cached_property
+    def _made(self) -> dict[tuple[object, ...], object]:
         return {}
 
+    def once(self, key: tuple[object, ...], make: Callable[[], T]) -> T:
+        """What ``make`` gives, made once for a key and kept with the case."""
+        if key not in self._made:
+            self._made[key] = make()
+        return cast(T, self._made[key])
+
     def band(self, family: str, target_l: float | None) -> Band:
-        """The band of litres [L] in which a family's boards are looked for, worked out once."""
-        asked = (family, target_l)
-        if asked not in self._bands:
-            self._bands[asked] = family_band(self.rider, self.spot, family, target_l)
-        return self._bands[asked]
+        """The litres [L] between which a family's boards are looked for."""
+        return self.once(("band", family, target_l), lambda: self.expected.litres_window(family, target_l))
 
     def know(self, key: str, ridden: Summary) -> None:
         """Keep what boards do that were ridden together with others.

@@ -6,17 +6,18 @@ Nothing here depends on which boards are judged together.
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.fit.case import Case
-from chord_core.fit.gates import closed_because, kind_factor
-from chord_core.fit.growth import Growth, growth_of
+from chord_core.fit.gates import closed_because
+from chord_core.fit.growth import Growth, Wanted, growth_of
 from chord_core.fit.handling import Handling, handle, must_duck_dive
 from chord_core.fit.heard import Hearing, hear
-from chord_core.fit.schools import present_litres
+from chord_core.fit.present import present_litres
 from chord_core.fit.style import Style, one_thing, radius_wanted_m, style_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labels_agree
@@ -35,6 +36,8 @@ PART_OF = {
     "carry": "handling",
     "duck": "handling",
     "litres": "growth",
+    "length": "growth",
+    "width": "growth",
     "learn": "growth",
     "shared": "growth",
 }
@@ -86,13 +89,48 @@ def rides_on_days(rider: Rider, spot: Spot, ridden: Summary) -> Array:
 
 @dataclass(frozen=True)
 class Best:
-    """What ordinary boards of the open families reach, by which all others are measured: rides on each day,
-    the fit's product, and for each part the best of them and the middle one."""
+    """What the expected boards of the open families reach, by which all others are measured.
+
+    ``rides`` on each day that counts; ``norms``: the best product of each family; ``physics``: its log over
+    the best family's, as far as it is heard; ``shares``: what is kept of the fit of each family's boards, 1 for
+    the one that is expected first; ``parts``, ``usual``: for each part the best and the middle one."""
 
     rides: Array
-    product: float
+    norms: dict[str, float]
+    physics: dict[str, float]
+    shares: dict[str, float]
     parts: dict[str, float]
     usual: dict[str, float]
+
+    @property
+    def first(self) -> str:
+        """The family that is expected first."""
+        return max(self.shares, key=lambda name: self.shares[name])
+
+    def under(self, case: Case) -> Best:
+        """The same scale with the families as they are expected in another case."""
+        return replace(self, shares=kept_shares(case, self.physics))
+
+
+def kept_shares(case: Case, physics: dict[str, float]) -> dict[str, float]:
+    """What is kept of the fit of each family's boards, by name: its probability over the first open one's, to
+    a power (``expected_kinds``).
+
+    Args:
+        physics: what the ride adds to the log of a family's probability, by name; of others the least of it.
+    """
+    rules = table("expected_kinds")
+    least = min(physics.values(), default=0.0)
+    open_ = [name for name in case.expected.log_shares if not closed_in(case, name)]
+    logs = {name: log + physics.get(name, least) for name, log in case.expected.log_shares.items()}
+    most = max((logs[name] for name in open_), default=max(logs.values()))
+    kept = {name: float(np.exp(rules["power"] * (log - most))) for name, log in logs.items()}
+    return {name: min(max(share, rules["least"]), 1.0) for name, share in kept.items()}
+
+
+def closed_in(case: Case, family: str) -> str | None:
+    """Why a family is behind a gate in a case, worked out once."""
+    return case.once(("closed", family), lambda: closed_because(families()[family], case.rider, case.spot))
 
 
 @dataclass(frozen=True)
@@ -106,8 +144,7 @@ class Judged:
     handling: Handling
     style: Style
     growth: Growth
-    kind: Array
-    kind_says: tuple[str, ...]
+    families: tuple[str, ...]
     closed: tuple[str | None, ...]
     days: Array
     present_l: float | None
@@ -133,12 +170,18 @@ class Judged:
         }
 
     def product(self, best: Best) -> Array:
-        """Weighted geometric mean of the factors, so that one fatal flaw shows, times the kind and what is
-        heard of the complaints, (n,)."""
+        """Weighted geometric mean of the factors, so that one fatal flaw shows, times what is heard of the
+        complaints, (n,)."""
         factors = self.factors(best)
         logs = [self.weights[name] * np.log(np.maximum(factors[name], _NOTHING)) for name in FACTORS]
         heard = self.hearing.factor(len(self.hull))
-        return np.asarray(np.exp(np.sum(logs, axis=0)) * self.kind * heard)
+        return np.asarray(np.exp(np.sum(logs, axis=0)) * heard)
+
+    def kind(self, best: Best) -> Array:
+        """What is kept of the fit for the kind of board, 0-1, (n,): 0 behind a gate."""
+        shares = [best.shares.get(name, 0.0) for name in self.families]
+        shut = [reason is not None for reason in self.closed]
+        return np.where(shut, 0.0, shares)
 
     def parts(self) -> dict[str, Array]:
         """What the factors are made of, each (n,), 0-1: of rides, of style, of handling, of growth."""
@@ -152,15 +195,38 @@ class Judged:
             "carry": handling.carry,
             "duck": handling.duck,
             "litres": growth.litres,
+            "length": growth.length,
+            "width": growth.width,
             "learn": growth.learn,
             "shared": growth.shared,
         }
 
     def fit(self, best: Best) -> Array:
-        """Fit, (n,): 100 is the best ordinary board of the open families; a better one has more. A shared
-        board is as good as for the worst-off."""
-        own = 100 * self.product(best) / max(best.product, _NOTHING)
+        """Fit, (n,): 100 is the expected board of the family that is expected first. What is better than the
+        expected board of its family has a little more: kinds are not told apart by that. A shared board is as
+        good as for the worst-off."""
+        most = max(best.norms.values(), default=1.0)
+        norms = np.array([best.norms.get(name, most) for name in self.families])
+        reached = self.product(best) / np.maximum(norms, _NOTHING)
+        over = table("fit")["over_expected"]
+        own = 100 * self.kind(best) * np.minimum(reached, 1 + over * (reached - 1))
         return np.asarray(own if self.sharers_fit is None else np.minimum(own, self.sharers_fit))
+
+
+def wanted_of(case: Case, target_l: float | None, names: Sequence[str]) -> Wanted:
+    """What is expected of boards of these families, in their order.
+
+    Args:
+        target_l: the advisor's own target [L], or None.
+    """
+
+    def row(name: str) -> tuple[float, ...]:
+        expected = case.expected
+        middles = (expected.dim(of, name, target_l).middle for of in ("length_m", "width_m"))
+        return (expected.litres(name, target_l).middle, *case.band(name, target_l), *middles)
+
+    rows = {name: case.once(("wanted", name, target_l), partial(row, name)) for name in set(names)}
+    return Wanted(*np.array([rows[name] for name in names], float).reshape(-1, 5).T)
 
 
 def judge_alone(
@@ -173,18 +239,15 @@ def judge_alone(
         hull, ridden: the same boards in the same order.
     """
     rider, spot = case.rider, case.spot
-    names = [board.family for board in boards]
-    closed = {n: closed_because(families()[n], rider, spot) for n in set(names)}
-    kinds = {n: kind_factor(families()[n], rider, spot) for n in set(names)}
+    names = tuple(board.family for board in boards)
     return Judged(
         hull=hull,
         ridden=ridden,
         handling=handle(hull, ridden.floats, rider, spot),
         style=style_of(rider, spot, ridden),
-        growth=growth_of(rider, spot, hull, ridden, [case.band(n, target_l) for n in names], target_l),
-        kind=np.array([0.0 if closed[n] else kinds[n][0] for n in names]),
-        kind_says=tuple(kinds[n][1] for n in names),
-        closed=tuple(closed[n] for n in names),
+        growth=growth_of(rider, spot, hull, ridden, wanted_of(case, target_l, names)),
+        families=names,
+        closed=tuple(closed_in(case, name) for name in names),
         days=rides_on_days(rider, spot, ridden),
         present_l=present_litres(rider),
         duck_needed=must_duck_dive(rider, spot),

@@ -33,7 +33,8 @@ def setups_for(family: Family, rider: Rider) -> list[str]:
     rules = table("choice")
     slides = rider.foot_weight == "back" or "slides" in rider.surfer.complaints
     barred = set(rules["setups_not_for_back_foot"]) if slides else set()
-    return [n for n in _own_first(family.fin_setup, _made_with(rules["setups"], family)) if n not in barred]
+    made = _own_first(family.fin_setup, _made_with(rules["setups"], family))
+    return [name for name in made if name not in barred] or made
 
 
 def builds_for(family: Family) -> list[str]:

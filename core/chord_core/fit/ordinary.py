@@ -44,6 +44,19 @@ def ordinary_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, Fin
 
 
 @cache
+def _boxes(family: str) -> tuple[Array, Array]:
+    """Lengths [m] and litres over length x width x thickness of a family's ordinary boards."""
+    boards, hull, _ = ordinary_fleet((family,))
+    boxes = np.array([1000 * board.length_m * board.width_m * board.thickness_m for board in boards])
+    return np.array([board.length_m for board in boards]), np.asarray(hull.litres / boxes)
+
+
+def litres_per_box(family: str, length_m: float) -> float:
+    """Volume of an ordinary board of a family over length x width x thickness."""
+    return float(np.interp(length_m, *_boxes(family)))
+
+
+@cache
 def family_litres(name: str) -> Array:
     """Litres [L] of a family's ordinary boards from the smallest to the largest."""
     return ordinary_fleet((name,))[1].litres

@@ -34,7 +34,7 @@ class Pile:
         """
         ridden = summary_of(self.hull, self.fins, case.rider, case.spot)
         judged = judge(case, target_l, self.boards, self.hull, ridden)
-        return judged.fit(best or scouts_of(case, target_l).best)
+        return judged.fit(best.under(case) if best else scouts_of(case, target_l).best)
 
 
 def fit_in(case: Case, target_l: float | None, boards: Sequence[Board], best: Best | None = None) -> Array:

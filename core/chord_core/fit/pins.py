@@ -8,15 +8,17 @@ from chord_core.documents.answers import PinnedSize, Windows
 from chord_core.documents.requests import Pinned
 from chord_core.errors import ChordError
 from chord_core.fit.gates import closed_because
-from chord_core.fit.search import Found
-from chord_core.fit.shapes import boards_of, first_shapes
+from chord_core.fit.search import Found, expected_found
+from chord_core.fit.shapes import boards_of
 from chord_core.fit.size import Sized
 from chord_core.fit.solve import better, rounded
 from chord_core.fit.windows import windows_of
 from chord_core.tables import families
 
 #: Steps of the search with pins: as far as the windows' own search goes in the leading family.
-_STEPS = (1.0, 0.6, 0.5)
+_STEPS = (0.6, 0.5)
+#: Shapes that are tried first.
+_FIRST = 32
 #: Points of fit under which a pin is said to cost nothing.
 _NOTHING = 1.0
 #: What is said of a pinned measure.
@@ -66,7 +68,9 @@ def pinned_size(sized: Sized, family: str, pins: Pinned) -> PinnedSize:
     free = _free(sized, family)
     if free is None:
         free = _searched(sized, family, {}).best
-    windows = windows_of(found).model_dump() | {name: (value, value) for name, value in pinned.items()}
+    windows = windows_of(found, sized.case.expected, sized.target_l).model_dump() | {
+        name: (value, value) for name, value in pinned.items()
+    }
     best = max(found.best, solved.fit)
     return PinnedSize(
         family=family,
@@ -80,5 +84,5 @@ def pinned_size(sized: Sized, family: str, pins: Pinned) -> PinnedSize:
 
 
 def _searched(sized: Sized, family: str, pinned: dict[str, float]) -> Found:
-    first = sized.judge.look(family, first_shapes(family), pinned, None)
+    first = expected_found(sized.judge, family, _FIRST, pinned)
     return better(sized.judge, first, pinned, None, _STEPS)

@@ -102,7 +102,7 @@ class JudgedRack:
     @cached_property
     def _factors(self) -> dict[str, Array]:
         best = self.sized.scouts.best
-        return {**self.judged.factors(best), "kind": self.judged.kind}
+        return {**self.judged.factors(best), "kind": self.judged.kind(best)}
 
     @cached_property
     def _parts(self) -> dict[str, Array]:

@@ -1,42 +1,35 @@
-"""Schools of sizing, side by side: by ratio and by step, which one leads, where they disagree."""
+"""Litres: what is expected decides; the schools of sizing, by ratio and by step, stand beside it as evidence."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import lru_cache
 
-from chord_core.documents.answers import Disagreement, School
-from chord_core.documents.board import Board
+import numpy as np
+
+from chord_core.documents.answers import School
 from chord_core.fit.bands import Band, aimed_band, band_for, moves
-from chord_core.hull.label import labelled_hulls
+from chord_core.fit.case import Case
+from chord_core.fit.expected.litres import moved_by
+from chord_core.fit.gates import a
+from chord_core.fit.present import present_litres
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
-from chord_core.tables import rungs, table
+from chord_core.tables import table
+
+#: Of what moves the litres, so much is said.
+_SAID_MOST = 3
 
 
 @dataclass(frozen=True)
 class Sizing:
-    """The schools [L], the leading one's name and band, the target, whether the advisor set it
-    (``overruled``), and where the schools disagree."""
+    """Litres [L] that are looked for (``target_l``), between which a board is as good (``band``), why, whether
+    the advisor set the target (``overruled``), and what each school of sizing says of it."""
 
-    schools: tuple[School, ...]
-    leads: str
-    because: str
-    band: Band
     target_l: float
+    band: Band
+    because: str
     overruled: bool
-    disagreement: Disagreement | None
-
-
-def present_litres(rider: Rider) -> float | None:
-    """Litres [L] of the board ridden now: the label's where it agrees with the dims."""
-    board = rider.surfer.present_board
-    return None if board is None else _litres_of(board)
-
-
-@lru_cache(maxsize=512)
-def _litres_of(board: Board) -> float:
-    return float(labelled_hulls([board]).litres[0])
+    schools: tuple[School, ...]
 
 
 def by_ratio(rider: Rider, spot: Spot, family: str | None) -> School:
@@ -102,87 +95,30 @@ def by_step(rider: Rider, spot: Spot, family: str | None) -> School | None:
     )
 
 
-def leader(rider: Rider, step: bool) -> tuple[str, str]:
-    """Which school leads for a rider, and why.
+def _because(case: Case, family: str) -> str:
+    """Where the expected litres come from, in a sentence."""
+    moved = moved_by(case.rider, case.spot, family)
+    target = case.expected.litres(family).middle
+    plain = target / float(np.prod([factor for _, factor in moved]))
+    words = ", ".join(f"{word} {factor - 1:+.0%}" for word, factor in moved[:_SAID_MOST])
+    says = f"On {a(family)} somebody of 75 kg at the level “{case.rider.rung.name}” has about {plain:.0f} L"
+    return f"{says}; {words}." if words else f"{says}."
+
+
+def size_up(case: Case, family: str, target_l: float | None = None, waves: tuple[School, ...] = ()) -> Sizing:
+    """Settle the litres: what is expected, or the advisor's own target; the schools are asked beside it.
 
     Args:
-        step: whether a present board is known.
-    """
-    if rider.craft == "stand_up":
-        return "by ratio", "a stand-up board is sized by the float it leaves"
-    if rider.rung.step <= rungs()["green wave"].step:
-        return "by ratio", f"on the rung “{rider.rung.name}” float counts before habit"
-    heard = [one for one in rider.surfer.complaints if one in table("sizing")["step_by_complaint"]]
-    if step and heard:
-        return "by step", f"the present board is said to be “{heard[0]}”"
-    if rider.rung.step >= rungs()["carving"].step:
-        return "by shape", "from carving up the shape tells more than the litres"
-    if not step:
-        return "by ratio", "no present board is known to step from"
-    return "by step", "from trimming up the present board tells most"
-
-
-def _step_band(rider: Rider, spot: Spot, family: str | None, now: float) -> Band:
-    way, _ = _direction(rider, spot, family, now)
-    low, high = (share * now for share in table("sizing")["step"][way])
-    return low, high
-
-
-def _around(band: Band, target_l: float | None) -> Band:
-    """A band moved so that a target [L] is its middle; as it is without one."""
-    moved = 1.0 if target_l is None else target_l / (sum(band) / 2)
-    return band[0] * moved, band[1] * moved
-
-
-def settled_band(rider: Rider, spot: Spot, family: str | None, target_l: float | None) -> Band:
-    """The band [L] in which a family's boards are looked for: the step's where that leads, else the ratio's
-    (the shape only says where in it); about the advisor's target where there is one."""
-    now = present_litres(rider)
-    leads, _ = leader(rider, now is not None)
-    if leads == "by step" and now is not None:
-        return _around(_step_band(rider, spot, family, now), target_l)
-    return _around(aimed_band(rider, spot, family)[0], target_l)
-
-
-def _disagreement(leads: School, others: list[School]) -> Disagreement:
-    middle = (leads.low_l + leads.high_l) / 2
-    shares = {other.name: (other.low_l + other.high_l) / 2 / middle - 1 for other in others}
-    name = max(shares, key=lambda one: abs(shares[one]))
-    share, limit = shares[name], table("sizing")["disagree_over"]
-    warns = abs(share) > limit
-    apart = f"{abs(share):.0%} {'more' if share > 0 else 'less'}"
-    settled = f"; sizing {leads.name} decides here" if warns else ""
-    says = f"Sizing {name} asks for {apart}{settled}."
-    return Disagreement(share=share, warns=warns, says=says)
-
-
-def size_up(
-    rider: Rider,
-    spot: Spot,
-    family: str | None,
-    target_l: float | None = None,
-    waves: tuple[School, ...] = (),
-) -> Sizing:
-    """Ask the schools and settle a band and a target.
-
-    Args:
-        family: the leading family; longboards have their own band.
-        target_l: the advisor's own target [L]; the leading band moves with it.
+        family: the leading family.
+        target_l: the advisor's own target [L].
         waves: what the schools by shape and by float say, if they were asked.
     """
+    rider, spot = case.rider, case.spot
     ratio, step = by_ratio(rider, spot, family), by_step(rider, spot, family)
-    schools = tuple(school for school in (ratio, step, *waves) if school)
-    leads, because = leader(rider, step is not None)
-    leading = next((school for school in schools if school.name == leads), ratio)
-    others = [school for school in schools if school is not leading]
-    band = settled_band(rider, spot, family, target_l)
-    middle = (leading.low_l + leading.high_l) / 2
     return Sizing(
-        schools=schools,
-        leads=leading.name,
-        because=because,
-        band=band,
-        target_l=float(min(max(middle, band[0]), band[1])) if target_l is None else target_l,
+        target_l=case.expected.litres(family, target_l).middle,
+        band=case.band(family, target_l),
+        because=_because(case, family),
         overruled=target_l is not None,
-        disagreement=_disagreement(leading, others) if others else None,
+        schools=tuple(school for school in (ratio, step, *waves) if school),
     )

@@ -1,31 +1,35 @@
-"""Scouts: the ordinary boards of every family that is open, judged for a case. They say which families lead
-and what the best that one can ask for is."""
+"""Scouts: the boards that are expected of every family that comes into question, judged for a case. They say
+which families lead and what can be asked for."""
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
 
+from chord_core.documents.board import Board
 from chord_core.fit.case import Case
-from chord_core.fit.factors import Best, Judged, judge_alone
-from chord_core.fit.gates import closed_because, kind_factor
-from chord_core.fit.ordinary import ordinary_fleet
-from chord_core.hull.hull import Hull
+from chord_core.fit.factors import Best, Judged, closed_in, judge_alone, kept_shares
+from chord_core.hull.fleet import fleet_of
+from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array
-from chord_core.ride.fins import FinSet
+from chord_core.ride.fins import FinSet, fins_of
 from chord_core.tables import Family, families, table
 
 #: Boards that grow a surfer less than this are no measure of what a good day gives.
 _GROWS = 0.5
+#: Litres of a family's boards over those that are expected.
+TIMES = (0.93, 1.0, 1.07)
 
 
 @dataclass(frozen=True)
 class Scouts:
-    """Ordinary boards judged for a case, (families x sizes,); the families, best first; what the best
-    reaches. ``open``: whether any family is."""
+    """Expected boards judged for a case, (families x sizes,); the families, best first; what the best
+    reaches; products (families, sizes). ``open``: whether any family is."""
 
     names: tuple[str, ...]
+    boards: tuple[Board, ...]
     judged: Judged
     best: Best
     products: Array
@@ -34,71 +38,88 @@ class Scouts:
 
     def rows_of(self, family: str) -> slice:
         """Where a family's boards stand."""
-        size = table("fit")["ordinary_sizes"]
-        at = self.names.index(family) * size
-        return slice(at, at + size)
-
-
-def open_families(case: Case) -> tuple[str, ...]:
-    """Families that are open and of the class and aim; where there are none, open ones of another class."""
-    rider, spot = case.rider, case.spot
-    free = [f for f in families().values() if not closed_because(f, rider, spot)]
-    least = min(
-        table("sizing")["kind"][word] for word in ("opened class", "small in big water", "not asked for")
-    )
-    wanted = [f.name for f in free if kind_factor(f, rider, spot)[0] >= least]
-    return tuple(wanted or [f.name for f in free])
+        at = self.names.index(family) * len(TIMES)
+        return slice(at, at + len(TIMES))
 
 
 #: Who finds every gate shut is shown what is least wrong.
 _LEAST_BAD = ("soft", "middle")
 
 
-def _best_of(judged: Judged) -> Best:
+def open_families(case: Case) -> tuple[str, ...]:
+    """The open families that come into question, the most expected first."""
+    logs = case.expected.log_shares
+    free = sorted((name for name in logs if not closed_in(case, name)), key=lambda name: -logs[name])
+    rules = table("fit")["scouts"]
+    return tuple(
+        name
+        for at, name in enumerate(free)
+        if (at < rules["most"] and (logs[name] >= logs[free[0]] - rules["log_odds"] or at < rules["fewest"]))
+        or name == case.rider.surfer.wish
+    )
+
+
+def _best_of(case: Case, judged: Judged, names: Sequence[str]) -> tuple[Best, Array]:
     grows = judged.growth.growth > _GROWS
     rows = judged.days[grows] if grows.any() else judged.days
     parts = judged.parts()
     best = {name: float(values.max()) for name, values in parts.items()}
     usual = {name: float(np.median(values)) for name, values in parts.items()}
-    unscaled = Best(np.maximum(rows.max(axis=0), 1e-9), 1.0, best, usual)
-    return replace(unscaled, product=max(float(judged.product(unscaled).max()), 1e-9))
+    scale = Best(np.maximum(rows.max(axis=0), 1e-9), {}, {}, {}, best, usual)
+    products = judged.product(scale).reshape(len(names), -1)
+    norms = np.maximum(products.max(axis=1), 1e-9)
+    rules = table("expected_kinds")["ride"]
+    heard = rules["weight"] * np.maximum(np.log(norms / norms.max()), -rules["most"])
+    physics = dict(zip(names, (float(one) for one in heard), strict=True))
+    by_name = dict(zip(names, (float(one) for one in norms), strict=True))
+    shares = kept_shares(case, physics)
+    return replace(scale, norms=by_name, physics=physics, shares=shares), products
 
 
 def _least_bad() -> tuple[str, ...]:
     return tuple(f.name for f in families().values() if f.board_class in _LEAST_BAD)
 
 
-def _key(names: tuple[str, ...]) -> str:
-    return "ordinary: " + ", ".join(names)
+def _key(target_l: float | None) -> str:
+    return f"expected: {target_l}"
 
 
-def scouting(case: Case) -> tuple[str, Hull, FinSet]:
-    """The ordinary boards that a case is measured by, and the name under which it keeps what they do: who
-    rides boards in it anyway may ride these along (``Case.know``)."""
-    names = open_families(case) or _least_bad()
-    _, hull, fins = ordinary_fleet(names)
-    return _key(names), hull, fins
+def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[Board, ...], Hull, FinSet]:
+    def made() -> tuple[tuple[str, ...], tuple[Board, ...], Hull, FinSet]:
+        names = open_families(case) or _least_bad()
+        boards = tuple(case.expected.board(name, target_l, times) for name in names for times in TIMES)
+        return names, boards, hull_of(fleet_of(boards)), fins_of(boards)
+
+    return case.once(("fleet", target_l), made)
+
+
+def scouting(case: Case, target_l: float | None) -> tuple[str, Hull, FinSet]:
+    """The boards that a case is measured by, and the name under which it keeps what they do: who rides boards
+    in it anyway may ride these along (``Case.know``)."""
+    _, _, hull, fins = _fleet(case, target_l)
+    return _key(target_l), hull, fins
 
 
 def scouts_of(case: Case, target_l: float | None) -> Scouts:
-    """Judge the ordinary boards of the open families for a case.
+    """Judge the expected boards of the open families for a case, once.
 
     Args:
         target_l: the advisor's own target [L], or None.
     """
-    wanted = open_families(case)
-    names = wanted or _least_bad()
-    boards, hull, fins = ordinary_fleet(names)
-    ridden = case.ridden(_key(names), hull, fins)
-    judged = judge_alone(case, target_l, boards, hull, ridden)
-    best = _best_of(judged)
-    products = judged.product(best).reshape(len(names), -1)
-    order = _order(case, names, products.max(axis=1))
-    ranked = tuple(families()[names[i]] for i in order) if wanted else ()
-    return Scouts(names, judged, best, products, ranked, bool(wanted))
+    return case.once(("scouts", target_l), lambda: _scouts(case, target_l))
 
 
-def _order(case: Case, names: tuple[str, ...], products: Array) -> list[int]:
-    """Families by their best ordinary board; one that was wished for leads."""
-    wish = case.rider.surfer.wish
-    return sorted(range(len(names)), key=lambda i: (names[i] != wish, -products[i]))
+def _scouts(case: Case, target_l: float | None) -> Scouts:
+    names, boards, hull, fins = _fleet(case, target_l)
+    judged = judge_alone(case, target_l, boards, hull, case.ridden(_key(target_l), hull, fins))
+    best, products = _best_of(case, judged, names)
+    open_ = not closed_in(case, names[0])
+    ranked = tuple(families()[name] for name in _order(case, names, best)) if open_ else ()
+    return Scouts(names, boards, judged, best, products, ranked, open_)
+
+
+def _order(case: Case, names: tuple[str, ...], best: Best) -> list[str]:
+    """Families as they are expected; one that was wished for leads if it is nearly as good."""
+    wish, least = case.rider.surfer.wish, table("fit")["wish_from"] / 100
+    leads = {name: name == wish and best.shares[name] >= least for name in names}
+    return sorted(names, key=lambda name: (not leads[name], -best.shares[name], names.index(name)))

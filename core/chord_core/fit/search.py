@@ -7,28 +7,27 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Judged
-from chord_core.fit.ordinary import ordinary_boards
 from chord_core.fit.scouts import Scouts
-from chord_core.fit.shapes import STEPS, boards_of, first_shapes, held, shape_of
+from chord_core.fit.shapes import STEPS, boards_of, held, shape_of
 from chord_core.fit.shared import judge
 from chord_core.hull.fleet import fleet_of
-from chord_core.hull.hull import Hull, hull_of
+from chord_core.hull.hull import hull_of
 from chord_core.hull.stations import Array
 from chord_core.ride.chunks import summary_of
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import fins_of
 from chord_core.tables import table
 
-#: Families within this of the best are looked into again; how many of them at most.
-_AGAIN_WITHIN, _AGAIN_MOST = 0.93, 4
-#: Boards a round: about the best of every family, of those looked into again, of the leading one.
-_ROUNDS = (24, 40, 96)
+#: Families that are looked into, at most.
+_AGAIN_MOST = 3
+#: Boards a round: of the families looked into, of the leading one.
+_ROUNDS = (24, 48)
+_SEED = 1
 _PARENTS = 4
 
 
@@ -80,37 +79,23 @@ class Judge:
         return Found(family, shapes, judged.fit(self.scouts.best), judged.hull.litres)
 
 
-@lru_cache(maxsize=32)
-def _known(family: str) -> tuple[Array, tuple[Board, ...], Hull, FinSet]:
-    """The fixed first sample of a family and its ordinary boards, drawn once."""
-    ordinary = ordinary_boards(family)
-    shapes = np.concatenate([first_shapes(family), [shape_of(board) for board in ordinary]])
-    boards = tuple(boards_of(family, shapes[: -len(ordinary)])) + ordinary
-    return shapes, boards, hull_of(fleet_of(boards)), fins_of(boards)
+def expected_found(judge_: Judge, family: str, count: int, pinned: dict[str, float]) -> Found:
+    """A family's expected board and shapes about it, with the pinned measures [m].
+
+    Args:
+        count: of shapes about it.
+    """
+    centre = shape_of(judge_.case.expected.board(family, judge_.target_l))
+    strays = np.random.default_rng(_SEED).standard_normal((count, len(centre)))
+    return judge_.look(family, held(np.concatenate([centre[None, :], centre + STEPS * strays])), pinned, None)
 
 
-@lru_cache(maxsize=64)
-def _known_of(names: tuple[str, ...]) -> tuple[list[Board], Hull, FinSet]:
-    """The same of several families in one fleet."""
-    parts = [_known(name) for name in names]
-    hull, fins = parts[0][2], parts[0][3]
-    for _, _, more, their in parts[1:]:
-        hull, fins = hull.joined(more), fins.joined(their)
-    return [board for part in parts for board in part[1]], hull, fins
-
-
-def _first(judge_: Judge, names: tuple[str, ...]) -> list[Found]:
-    """The fixed samples of several families, judged in one fleet; what they do in a case is kept with it."""
-    parts = [_known(name) for name in names]
-    boards, hull, fins = _known_of(names)
-    case = judge_.case
-    judged = judge(case, judge_.target_l, boards, hull, case.ridden("first: " + ", ".join(names), hull, fins))
-    fit, litres, at, found = judged.fit(judge_.scouts.best), judged.hull.litres, 0, []
-    for name, part in zip(names, parts, strict=True):
-        here = slice(at, at + len(part[1]))
-        found.append(Found(name, part[0], fit[here], litres[here]))
-        at = here.stop
-    return found
+def _of_scouts(judge_: Judge, family: str) -> Found:
+    """The boards of a family by which the case is measured: they are judged already."""
+    scouts = judge_.scouts
+    rows = scouts.rows_of(family)
+    shapes = np.array([shape_of(board) for board in scouts.boards[rows]])
+    return Found(family, shapes, scouts.judged.fit(scouts.best)[rows], scouts.judged.hull.litres[rows])
 
 
 def near(found: Found, count: int, step: float, seed: int) -> Array:
@@ -134,32 +119,30 @@ def _nearer(judge_: Judge, founds: list[Found], count: int, step: float, seed: i
 
 
 def search(judge_: Judge) -> list[Found]:
-    """The best boards of the open families, the best family first; the one that was wished for leads.
+    """The best boards of the families that come into question, in the order in which they are expected.
+
+    The leading family and those that are said with it are looked into; of the others there are the expected
+    boards.
 
     Returns:
         For each family what was judged on the way; empty where every family is behind a gate.
     """
-    names = tuple(sorted(family.name for family in judge_.scouts.families))
-    if not names:
+    founds = [_of_scouts(judge_, family.name) for family in judge_.scouts.families]
+    if not founds:
         return []
-    founds = {found.family: found for found in _first(judge_, names)}
-    wish = judge_.case.rider.surfer.wish
-
-    def ordered() -> list[Found]:
-        return sorted(founds.values(), key=lambda found: (found.family != wish, -found.best))
-
-    for found in _nearer(judge_, ordered(), _ROUNDS[0], 1.0, 1):
-        founds[found.family] = found
-    least = _AGAIN_WITHIN * max(found.best for found in founds.values())
-    again = [found for found in ordered() if found.best >= least or found.family == wish][:_AGAIN_MOST]
-    for found in _nearer(judge_, again, _ROUNDS[1], 0.6, 2):
-        founds[found.family] = found
-    lead = ordered()[0]
-    founds[lead.family] = _nearer(judge_, [lead], _ROUNDS[2], 0.5, 3)[0]
-    return ordered()
+    beside = either(judge_.scouts)[:_AGAIN_MOST]
+    looked = [found for found in founds if found.family in beside or found is founds[0]]
+    for found in _nearer(judge_, looked, _ROUNDS[0], 1.0, 1):
+        founds[[one.family for one in founds].index(found.family)] = found
+    founds[0] = _nearer(judge_, founds[:1], _ROUNDS[1], 0.5, 2)[0]
+    return founds
 
 
-def either(founds: list[Found]) -> list[Found]:
-    """The families that are as good as the leading one: within the fit that is no difference."""
-    within = 1 - table("fit")["either_within"] / 100
-    return [found for found in founds if found.best >= within * founds[0].best]
+def either(scouts: Scouts) -> list[str]:
+    """The families that are as good as the leading one: an advisor might as well name them first."""
+    if not scouts.families:
+        return []
+    lead, shares = scouts.families[0].name, scouts.best.shares
+    within = table("expected_kinds")["either"] ** table("expected_kinds")["power"]
+    near = [f.name for f in scouts.families[1:] if within <= shares[f.name] / shares[lead] <= 1 / within]
+    return [lead, *near]

@@ -14,7 +14,9 @@ import numpy as np
 
 from chord_core import spoken
 from chord_core.fit.case import Case
+from chord_core.fit.expected.kinds import speaks_for
 from chord_core.fit.factors import PART_OF, Best, Judged
+from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.heard import hearing_says
 from chord_core.fit.style import one_thing
@@ -171,18 +173,25 @@ def _duck(judged: Judged, _: About, row: int) -> Said:
 
 def _litres(judged: Judged, _: About, row: int) -> Said:
     litres, growth = judged.hull.litres[row], judged.growth
-    low, high = growth.low_l[row], growth.high_l[row]
-    if judged.stays:
-        over = (
-            None if litres <= high else f"{litres - high:.1f} L over the {high:.1f} L that are enough here."
-        )
-        return (None if over else f"{litres:.1f} L: no more than is needed here."), over
+    low, high = growth.wanted.low_l[row], growth.wanted.high_l[row]
     # How many litres are looked for stands in the windows, once; a little off is nothing to speak of.
     if litres < (1 - _CLEARLY) * low:
         return None, f"{litres:.1f} L: clearly less than is looked for."
     if litres > (1 + _CLEARLY) * high:
         return None, f"{litres:.1f} L: clearly more than is looked for."
     return (f"{litres:.1f} L: as many as are looked for." if low <= litres <= high else None), None
+
+
+def _length(judged: Judged, about: About, row: int) -> Said:
+    length, wanted = judged.hull.fleet.length[row], judged.growth.wanted.length_m[row]
+    more = f"{spoken.span(abs(length - wanted))} {'longer' if length > wanted else 'shorter'}"
+    return None, f"{more} than one looks for in {a(judged.families[row])}."
+
+
+def _width(judged: Judged, about: About, row: int) -> Said:
+    width, wanted = judged.hull.fleet.width[row], judged.growth.wanted.width_m[row]
+    more = f"{spoken.span(abs(width - wanted))} {'wider' if width > wanted else 'narrower'}"
+    return None, f"{more} than one looks for in {a(judged.families[row])}."
 
 
 def _learn(judged: Judged, _: About, row: int) -> Said:
@@ -216,6 +225,8 @@ _SAYS: dict[str, Callable[[Judged, About, int], Said]] = {
     "carry": _carry,
     "duck": _duck,
     "litres": _litres,
+    "length": _length,
+    "width": _width,
     "learn": _learn,
     "shared": _shared,
 }
@@ -246,6 +257,17 @@ def _of_parts(
     return praise, blame
 
 
+def _less_usual(about: About, family: str) -> str:
+    """Why another kind is expected before this one."""
+    first, case = about.best.first, about.case
+    facts = speaks_for(case.rider, case.spot, first, family)
+    return (
+        f"{a(first).capitalize()} comes first for who {facts[0]}."
+        if facts
+        else f"Less usual here than {a(first)}."
+    )
+
+
 def _sentence(says: str) -> str:
     return f"{says[0].upper()}{says[1:]}."
 
@@ -255,17 +277,18 @@ def _beside(
 ) -> tuple[list[tuple[str, Reason]], list[tuple[str, Reason]]]:
     """What is no part of the fit: the kind, the step from the present board, the label."""
     praise, blame = [], []
-    kind, says = float(judged.kind[row]), judged.kind_says[row]
-    if 0 < kind < 1:
-        blame.append(("kind", Reason(-float(np.log(kind)), _sentence(says))))
-    elif kind and about.rider.surfer.wish and "asked for" in says:
-        praise.append(("kind", Reason(_WISH_COUNTS, _sentence(says))))
+    kind, family = float(judged.kind(about.best)[row]), judged.families[row]
+    if family == about.rider.surfer.wish:
+        praise.append(("kind", Reason(_WISH_COUNTS, f"{a(family).capitalize()}: asked for by name.")))
+    elif 0 < kind < 1:
+        blame.append(("kind", Reason(-float(np.log(kind)), _less_usual(about, family))))
     if judged.present_l:
         change = float(judged.hull.litres[row]) / judged.present_l - 1
         now = (
             f"{abs(change):.0%} {'more' if change > 0 else 'less'} than the present {judged.present_l:.1f} L"
         )
-        if abs(change) > table("sizing")["step_most"]:
+        off = abs(np.log(float(judged.hull.litres[row] / judged.growth.wanted.litres[row])))
+        if abs(change) > table("sizing")["step_most"] and off > _CLEARLY:
             blame.append(("step", Reason(_TOO_FAR_COUNTS, f"{now}: a big step at once.")))
         elif abs(change) >= 0.02:
             praise.append(("step", Reason(_STEP_COUNTS, f"{now}.")))

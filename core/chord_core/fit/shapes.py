@@ -3,7 +3,6 @@ ends, rockers and rails."""
 
 from __future__ import annotations
 
-import zlib
 from functools import cache
 from typing import Any
 
@@ -17,12 +16,12 @@ from chord_core.tables import Family, families
 #: an ordinary board of this length, one-foot widths and rockers over the family's usual, rail over the usual.
 COLUMNS = ("length", "width", "thickness", "nose_width", "tail_width", "nose_rocker", "tail_rocker", "rail")
 _MIDDLE = np.array([0.5, 0.0, 0.0, 1.0, 1.0, 1.0, 1.0, 0.0])
-#: How far a shaper departs from the usual board of a family before it is another one.
-_LOW = np.array([0.0, -0.25, -0.25, 0.94, 0.94, 0.85, 0.85, -0.25])
-_HIGH = np.array([1.0, 0.25, 0.25, 1.06, 1.06, 1.15, 1.15, 0.25])
+#: How far a shaper departs from the usual board of a family before it is another one; widths and thicknesses
+#: are held by the family's own spans.
+_LOW = np.array([0.0, -1.0, -1.0, 0.94, 0.94, 0.85, 0.85, -0.25])
+_HIGH = np.array([1.0, 1.0, 1.0, 1.06, 1.06, 1.15, 1.15, 0.25])
 #: The steps of a search at its start.
 STEPS = np.array([0.08, 0.08, 0.08, 0.02, 0.02, 0.05, 0.05, 0.08])
-_FIRST = 32
 
 #: Measures that may be pinned, and where they stand in a board.
 PINNED = (
@@ -39,17 +38,6 @@ PINNED = (
 def held(shapes: Array) -> Array:
     """Shapes held inside what a family allows, (n, columns)."""
     return np.clip(shapes, _LOW, _HIGH)
-
-
-@cache
-def first_shapes(family: str) -> Array:
-    """A family's fixed first sample, (n, columns): evenly over its sizes and all that a shaper varies (Sobol
-    1967). The same in every run."""
-    from scipy.stats import qmc  # A second to load, and most verbs search nothing.
-
-    seed = zlib.crc32(family.encode())
-    even = qmc.Sobol(len(COLUMNS), scramble=True, seed=seed).random(_FIRST)
-    return np.asarray(_LOW + (_HIGH - _LOW) * even)
 
 
 def _spans(family: Family) -> Array:

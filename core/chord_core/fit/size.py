@@ -14,7 +14,9 @@ from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import cautions_for, leash_for
-from chord_core.fit.gates import closed_because, own_class
+from chord_core.fit.expected.kinds import speaks_for
+from chord_core.fit.factors import closed_in
+from chord_core.fit.gates import a
 from chord_core.fit.gear import advise_fins
 from chord_core.fit.heard import heard
 from chord_core.fit.options import builds, setups, tails
@@ -24,12 +26,12 @@ from chord_core.fit.search import Found, Judge, either, search
 from chord_core.fit.shapes import boards_of
 from chord_core.fit.step import step_down
 from chord_core.fit.wave_schools import wave_schools
-from chord_core.fit.windows import windows_of
+from chord_core.fit.windows import held_in, windows_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.surfer.pencil import missing_facts
 from chord_core.surfer.spot import bars_of
-from chord_core.tables import families, table, tables_version
+from chord_core.tables import families, tables_version
 from chord_core.water.words import chest_says
 
 
@@ -48,9 +50,13 @@ class Sized:
     @cached_property
     def sizing(self) -> Sizing:
         """The schools, and the band and target that they settle."""
-        scouts, case = self.scouts, self.case
-        lead = scouts.families[0].name if scouts.open else None
-        return size_up(case.rider, case.spot, lead, self.target_l, wave_schools(scouts, case))
+        return size_up(self.case, self.lead, self.target_l, wave_schools(self.scouts, self.case))
+
+    @property
+    def lead(self) -> str:
+        """The leading family; where every gate is shut the one that is least wrong."""
+        scouts = self.scouts
+        return scouts.families[0].name if scouts.open else scouts.names[0]
 
     @property
     def judge(self) -> Judge:
@@ -64,15 +70,17 @@ class Sized:
 
     @cached_property
     def best_board(self) -> Board | None:
-        """The best board that the search found in the leading family, as it is usually built."""
+        """The best board that the search found in the leading family, inside its windows, as it is usually
+        built."""
         if not self.found:
             return None
         lead = self.found[0]
-        return boards_of(lead.family, lead.shapes[int(lead.fit.argmax())][None, :])[0]
+        board = boards_of(lead.family, lead.shapes[int(lead.fit.argmax())][None, :])[0]
+        return held_in(board, windows_of(lead, self.case.expected, self.target_l))
 
 
 def _closed(case: Case) -> tuple[Closed, ...]:
-    why = ((f.name, closed_because(f, case.rider, case.spot)) for f in families().values())
+    why = ((name, closed_in(case, name)) for name in families())
     return tuple(Closed(family=name, reason=reason) for name, reason in why if reason)
 
 
@@ -84,36 +92,34 @@ def _days_say(case: Case) -> str:
 
 
 def _why(sized: Sized, family: str) -> str:
-    """Why a family stands where it stands: the class and whose it is."""
-    own, because = own_class(sized.case.rider, sized.case.spot)
-    of = families()[family].board_class
-    return f"{own} class: {because}" if of == own else f"{of} class, open beside the {own} one"
+    """Why a family stands where it stands: the facts that speak for it, or for the leading one."""
+    case, lead = sized.case, sized.lead
+    if family != lead:
+        facts = speaks_for(case.rider, case.spot, lead, family)
+        return f"{a(lead)} comes first: {', '.join(facts)}" if facts else f"beside {a(lead)}"
+    if family == case.rider.surfer.wish:
+        return "asked for"
+    others = [
+        one.name for one in sized.scouts.families[1:] if one.board_class != families()[lead].board_class
+    ]
+    facts = speaks_for(case.rider, case.spot, lead, others[0]) if others else ()
+    return f"usual for who {' and '.join(facts)}" if facts else f"usual at the level “{case.rider.rung.name}”"
 
 
-def _ordered(sized: Sized) -> tuple[Kind, ...]:
-    """The families as their ordinary boards order them."""
-    scouts = sized.scouts
-    best = {name: 100 * float(row.max()) / scouts.best.product
-            for name, row in zip(scouts.names, scouts.products, strict=True)}  # fmt: skip
-    names = [family.name for family in scouts.families]
-    least = best[names[0]] * (1 - table("fit")["either_within"] / 100) if names else 0.0
-    return tuple(
-        Kind(family=n, reason=_why(sized, n), fit=best[n], either=best[n] >= least, windows=None)
-        for n in names
-    )
-
-
-def _searched(sized: Sized) -> tuple[Kind, ...]:
-    same = {found.family for found in either(sized.found)} if sized.found else set()
+def _kinds(sized: Sized, searched: bool) -> tuple[Kind, ...]:
+    """The families in the order in which they are expected; searched, each with its windows."""
+    scouts, case = sized.scouts, sized.case
+    same = either(scouts)
+    founds = {found.family: found for found in sized.found} if searched else {}
     return tuple(
         Kind(
-            family=found.family,
-            reason=_why(sized, found.family),
-            fit=found.best,
-            either=found.family in same,
-            windows=windows_of(found),
+            family=family.name,
+            reason=_why(sized, family.name),
+            fit=founds[family.name].best if searched else 100 * scouts.best.shares[family.name],
+            either=family.name in same,
+            windows=windows_of(founds[family.name], case.expected, sized.target_l) if searched else None,
         )
-        for found in sized.found
+        for family in scouts.families
     )
 
 
@@ -125,7 +131,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
             order by their ordinary boards, in a tenth of the time.
     """
     case, sizing = sized.case, sized.sizing
-    kinds = _searched(sized) if searched else _ordered(sized)
+    kinds = _kinds(sized, searched)
     board = sized.best_board if searched else None
     more = {}
     if board:
@@ -141,10 +147,9 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
     return SizeResult(
         assumed=case.assumed,
         schools=sizing.schools,
-        leads=sizing.leads,
-        leads_because=sizing.because,
-        disagreement=sizing.disagreement,
         target_l=sizing.target_l,
+        target_band_l=sizing.band,
+        target_because=sizing.because,
         families=kinds,
         heard=heard(case),
         closed=_closed(case),
@@ -163,8 +168,7 @@ def _length_m(sized: Sized, board: Board | None) -> float:
         return board.length_m
     scouts = sized.scouts
     rows = scouts.rows_of(scouts.families[0].name)
-    best = int(np.argmax(scouts.judged.product(scouts.best)[rows]))
-    return float(scouts.judged.hull.fleet.length[rows][best])
+    return float(np.median(scouts.judged.hull.fleet.length[rows]))
 
 
 def size(request: SizeRequest) -> SizeResult:

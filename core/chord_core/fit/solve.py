@@ -24,10 +24,10 @@ from chord_core.fit.options import (
     with_tail,
 )
 from chord_core.fit.rank import judge_rack
-from chord_core.fit.search import Found, Judge, near
-from chord_core.fit.shapes import PINNED, boards_of, first_shapes
+from chord_core.fit.search import Found, Judge, expected_found, near
+from chord_core.fit.shapes import boards_of
 from chord_core.fit.size import Sized
-from chord_core.fit.windows import FRACTION_M, windows_of
+from chord_core.fit.windows import FRACTION_M, held_in, measures_of, windows_of, with_measures
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Rows
 from chord_core.line import write_line
@@ -36,8 +36,6 @@ from chord_core.tables import families
 
 #: Steps of the search before and after tail, fins and build are settled, and boards a step.
 _STEPS, _LAST, _EACH = (0.5, 0.3, 0.15), (0.25, 0.12), 48
-#: Families that are looked into when none is named; the best of them is searched to the end.
-_FAMILIES = 3
 
 
 @dataclass(frozen=True)
@@ -46,11 +44,6 @@ class Solved:
 
     board: Board
     fit: float
-
-
-def _first(judge: Judge, family: str, pinned: dict[str, float]) -> Found:
-    """A family's first sample with the pinned measures."""
-    return judge.look(family, first_shapes(family), pinned, None)
 
 
 def better(
@@ -83,23 +76,6 @@ def _dressed(judge: Judge, board: Board) -> Board:
     return board
 
 
-def _measures_of(board: Board) -> dict[str, float]:
-    """The measures that may be pinned, as this board has them [m]."""
-    outline, rocker = board.outline, board.rocker
-    got = (board.length_m, board.width_m, board.thickness_m, outline.nose_width_m, outline.tail_width_m,
-           rocker.nose_m, rocker.tail_m)  # fmt: skip
-    return {name: float(value) for name, value in zip(PINNED, got, strict=True) if value is not None}
-
-
-def _with(board: Board, of: dict[str, float]) -> Board:
-    parts = {name: of[name] for name in ("length_m", "width_m", "thickness_m")}
-    outline = board.outline.model_copy(
-        update={"nose_width_m": of["nose_width_m"], "tail_width_m": of["tail_width_m"]}
-    )
-    rocker = board.rocker.model_copy(update={"nose_m": of["nose_rocker_m"], "tail_m": of["tail_rocker_m"]})
-    return board.model_copy(update={**parts, "outline": outline, "rocker": rocker})
-
-
 def _inside(of: dict[str, float], windows: Windows | None) -> bool:
     if windows is None:
         return True
@@ -111,7 +87,7 @@ def rounded(judge: Judge, board: Board, pinned: dict[str, float], windows: Windo
     """The best of the boards in whole fractions about this one; a pinned measure stays as it is.
 
     Length, width and thickness go either way, the rest to the nearest. The windows are not left."""
-    exact = _measures_of(board)
+    exact = measures_of(board)
     near_by = {name: round(value / FRACTION_M[name]) * FRACTION_M[name] for name, value in exact.items()}
     ways: list[list[tuple[str, float]]] = []
     for name in ("length_m", "width_m", "thickness_m"):
@@ -120,7 +96,7 @@ def rounded(judge: Judge, board: Board, pinned: dict[str, float], windows: Windo
         ways.append([(name, value) for value in sorted(both)])
     tried = [{**near_by, **dict(way), **pinned} for way in itertools.product(*ways)]
     kept = [of for of in tried if _inside(of, windows)] or tried
-    boards = [_with(board, of) for of in kept]
+    boards = [with_measures(board, of) for of in kept]
     fit = judge.fit(boards)
     best = int(fit.argmax())
     return Solved(boards[best], float(fit[best]))
@@ -132,44 +108,29 @@ def _named(board: Board, litres: float) -> Board:
 
 
 def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solved | None:
-    """The best board inside a family or over all that are open; None where every family is behind a gate.
+    """The best board inside a family, else in the leading one; None where every family is behind a gate.
 
     Without pins the board lies inside the windows of its family."""
     judge = sized.judge
-    if family or pinned:
-        names = [family] if family else [found.family for found in sized.found[:4]]
-        founds = [_first(judge, name, pinned) for name in names]
-    else:
-        founds = list(sized.found)
-    wish = sized.case.rider.surfer.wish
-    founds = sorted(founds, key=lambda found: (found.family != wish, -found.best))[:_FAMILIES]
-    if wish and founds and founds[0].family == wish and not family:
-        founds = founds[:1]
-    if not founds:
+    if not family and not sized.found:
         return None
-    top = max((better(judge, found, pinned, None, _STEPS) for found in founds), key=lambda one: one.best)
+    lead = family or sized.found[0].family
+    known = next((found for found in sized.found if found.family == lead), None)
+    first = expected_found(judge, lead, _EACH, pinned) if pinned or known is None else known
+    top = better(judge, first, pinned, None, _STEPS)
     board = _dressed(judge, _best(top, pinned, None))
     again = judge.look(top.family, top.shapes[_top(top)], pinned, board)
     last = better(judge, again, pinned, board, _LAST)
-    windows = _windows_in(sized, top.family) if not pinned else None
-    return rounded(judge, _held(_best(last, pinned, board), windows), pinned, windows)
+    windows = windows_of(last, sized.case.expected, sized.target_l) if not pinned else None
+    return rounded(judge, _in_windows(_best(last, pinned, board), windows), pinned, windows)
 
 
 def _top(found: Found) -> Rows:
     return np.argsort(-found.fit, kind="stable")[:_EACH]
 
 
-def _windows_in(sized: Sized, family: str) -> Windows | None:
-    return next((windows_of(found) for found in sized.found if found.family == family), None)
-
-
-def _held(board: Board, windows: Windows | None) -> Board:
-    """The board with each measure held inside its window."""
-    if windows is None:
-        return board
-    spans = windows.model_dump()
-    of = {n: float(np.clip(value, *spans[n])) for n, value in _measures_of(board).items()}
-    return _with(board, of)
+def _in_windows(board: Board, windows: Windows | None) -> Board:
+    return board if windows is None else held_in(board, windows)
 
 
 def _checked(request: SolveRequest, case: Case) -> dict[str, float]:

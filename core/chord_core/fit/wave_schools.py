@@ -7,7 +7,9 @@ import numpy as np
 from chord_core.documents.answers import School
 from chord_core.fit.bands import Band
 from chord_core.fit.case import Case
+from chord_core.fit.factors import Best, Judged, judge_alone
 from chord_core.fit.handling import DUCK_MOST
+from chord_core.fit.ordinary import ordinary_fleet
 from chord_core.fit.scouts import Scouts
 from chord_core.hull.stations import Array
 from chord_core.tables import table
@@ -23,36 +25,40 @@ def _spread(litres: Array, worth: Array) -> Band:
     return float(good[0]), float(good[-1])
 
 
-def by_shape(scouts: Scouts, case: Case, family: str) -> School:
+def _sizes(case: Case, family: str) -> Judged:
+    """A family's ordinary boards from its smallest to its largest, judged."""
+    boards, hull, fins = ordinary_fleet((family,))
+    return judge_alone(case, None, boards, hull, case.ridden(f"ordinary: {family}", hull, fins))
+
+
+def by_shape(sizes: Judged, best: Best, case: Case) -> School:
     """Where a family runs and turns best in this water, whatever the rung usually holds: planing area and
     drag, litres follow."""
-    rows, judged = scouts.rows_of(family), scouts.judged
-    weights = judged.weights
-    rides, style = judged.rides(scouts.best)[rows], judged.style.style[rows]
+    weights = sizes.weights
+    rides, style = sizes.rides(best), sizes.style.style
     worth = np.maximum(rides, 1e-9) ** weights["rides"] * np.maximum(style, 1e-9) ** weights["style"]
-    litres, area = judged.hull.litres[rows], judged.hull.planform_m2[rows]
+    litres, area = sizes.hull.litres, sizes.hull.planform_m2
     low, high = _spread(litres, worth)
     per_kg = [float(np.interp(at, litres, area)) * 1e4 / case.rider.mass_kg for at in (low, high)]
     reason = f"{per_kg[0]:.0f} to {per_kg[1]:.0f} cm² a kilogram run and turn best in these waves"
     return School(name="by shape", low_l=low, high_l=high, reason=reason)
 
 
-def by_float(scouts: Scouts, case: Case, family: str) -> School | None:
+def by_float(sizes: Judged, family: str) -> School | None:
     """Litres that catch enough of the waves and can still be sunk where that is needed; None on a river."""
-    means, rows = scouts.judged.ridden.means, scouts.rows_of(family)
+    means = sizes.ridden.means
     if "catch" not in means:
         return None
-    litres = scouts.judged.hull.litres[rows]
-    catch = means["catch"][rows]
+    litres, catch = sizes.hull.litres, means["catch"]
     if "keep" not in means:
         # In broken water to catch is easy; what floats too little is not stood up on.
-        catch = catch * means["stand"][rows]
+        catch = catch * means["stand"]
     catch = np.maximum.accumulate(catch)
     shares = catch / max(float(catch[-1]), 1e-9) + 1e-9 * np.arange(len(catch))
     low, high = (float(np.interp(share, shares, litres)) for share in _CATCHES)
     reason = f"{_CATCHES[0]:.0%} to {_CATCHES[1]:.0%} of the waves that the biggest {family} gets one into"
-    if scouts.judged.duck_needed:
-        dive = np.maximum.accumulate(scouts.judged.ridden.floats.duck_dive[rows])
+    if sizes.duck_needed:
+        dive = np.maximum.accumulate(sizes.ridden.floats.duck_dive)
         sinks = float(np.interp(DUCK_MOST, dive + 1e-9 * np.arange(len(dive)), litres))
         if sinks < high:
             low, high = min(low, sinks), sinks
@@ -66,5 +72,6 @@ def wave_schools(scouts: Scouts, case: Case) -> tuple[School, ...]:
     if not scouts.open or case.rider.craft == "stand_up":
         return ()
     family = scouts.families[0].name
-    said = by_shape(scouts, case, family), by_float(scouts, case, family)
+    sizes = _sizes(case, family)
+    said = by_shape(sizes, scouts.best, case), by_float(sizes, family)
     return tuple(school for school in said if school)

@@ -1,16 +1,18 @@
-"""Why the answer is what it is: derivations of band, fit and feel, and the verbs with them."""
+"""Why the answer is what it is: derivations of litres, fit and feel, and the verbs with them."""
 
 from __future__ import annotations
+
+import math
 
 from chord_core.documents.answers import CompareResult, RankResult, SizeResult, SolveResult
 from chord_core.documents.requests import CompareRequest, RankRequest, SizeRequest, SolveRequest
 from chord_core.documents.why import Derivation
-from chord_core.fit.bands import band_for, by_mass, moves, ratio_of
 from chord_core.fit.case import Case, case_of, case_with
 from chord_core.fit.compare import compare
+from chord_core.fit.expected.litres import log_litres, terms
 from chord_core.fit.factors import FACTORS
 from chord_core.fit.feel import felt_of
-from chord_core.fit.growth import over_softness
+from chord_core.fit.gates import a
 from chord_core.fit.rank import JudgedRack, judge_rack, rank
 from chord_core.fit.size import size
 from chord_core.fit.solve import solve
@@ -21,42 +23,40 @@ from chord_core.tables import table
 from chord_core.tables.craft import craft
 from chord_core.why.made import CRAFT, Given, derive
 
-_COUNTER = "rule of the counter (tables/sizing.json, rungs.json)"
+_LEARNED = "learned from judged fittings (tables/expected_litres.json)"
 _ANSWER = "rule of the answer (tables/fit.json)"
 
 
-def band_derivations(case: Case, family: str | None) -> tuple[Derivation, ...]:
-    """How the ladder's litres per kilogram become the band of a surfer in a water."""
-    rider, spot = case.rider, case.spot
-    if rider.craft == "stand_up":
-        return ()
-    factors: dict[str, Given] = {
-        f"f{i}": (move.factor, "", move.says) for i, move in enumerate(moves(rider, spot), 1)
+def _name(at: int) -> str:
+    return f"x{at}"
+
+
+def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
+    """How the litres that are expected on a kind of board come about: the sum of what each fact adds to the
+    log, and those of the same class that would do as well."""
+    numbers = table("expected_litres")["numbers"]
+    facts = terms(case.rider, case.spot, family)
+    added: dict[str, Given] = {
+        _name(at): (float(numbers[name]["value"]) * value, "", f"{name}: {numbers[name]['reason']}")
+        for at, (name, value) in enumerate(sorted(facts.items()))
+        if name in numbers and value
     }
-    product = " * ".join(factors)
-    own: Given = (by_mass(rider, family), "", "more a kilogram for light people on boards that are stood on")
-    longboards = table("sizing")["longboard_litres_per_kg"]
-    of = family if family and family in longboards else rider.rung.name
-    made = []
-    for end, share, litres in zip(
-        ("low", "high"), ratio_of(rider.rung, family), band_for(rider, spot, family), strict=True
-    ):
-        made.append(
-            derive(
-                f"band.{end}_l",
-                f"{end.capitalize()} end of the band by ratio, before the aim cuts it",
-                f"k * M * m * {product}",
-                litres,
-                "L",
-                _COUNTER,
-                "this rung and water",
-                k=(share, "L/kg", of),
-                M=(rider.mass_kg, "kg", "mass"),
-                m=own,
-                also=factors,
-            )
-        )
-    return tuple(made)
+    own = math.exp(log_litres(case.rider, case.spot, family))
+    expected = case.expected.litres(family).middle
+    neighbours = expected / own
+    return (
+        derive(
+            "expected_l",
+            f"Litres that are expected on {a(family)}",
+            f"exp({' + '.join(added)}) * n",
+            expected,
+            "L",
+            _LEARNED,
+            "judged fittings",
+            n=(neighbours, "", "kinds of the same class that would do as well, by their shares"),
+            also=added,
+        ),
+    )
 
 
 def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
@@ -70,30 +70,37 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
     }
     values: dict[str, Given] = {symbols[name]: (float(factors[name][row]), "", name) for name in FACTORS}
     power = " * ".join(f"max({symbols[name]}, 1e-9)**w{symbols[name]}" for name in FACTORS)
-    own = 100 * float(judged.product(best)[row]) / best.product
+    norm = best.norms.get(judged.families[row], max(best.norms.values()))
+    over = float(table("fit")["over_expected"])
+    reached = float(judged.product(best)[row]) / norm
+    kind = float(judged.kind(best)[row])
+    own = 100 * kind * min(reached, 1 + over * (reached - 1))
     litres, c = float(judged.hull.litres[row]), craft()
-    inside = "min(abs(ln(V / sqrt(a * b))) / (ln(b / a) / 2), 1)**2"
+    ratio = f"({power} * heard / norm)"
     return (
         derive(
             "fit",
-            "Fit for the surfer alone: 100 is the best ordinary board of the open families",
-            f"100 * {power} * kind * heard / best",
+            "Fit for the surfer alone: 100 is the expected board of the kind that is expected first",
+            f"100 * kind * min({ratio}, 1 + o * ({ratio} - 1))",
             own,
             "",
             _ANSWER,
-            kind=(float(judged.kind[row]), "", "kind: class, aim and gates"),
+            kind=(kind, "", "kind: how probable it is as first answer, over the first one"),
             heard=(heard, "", "what is kept of the fit for the complaints"),
-            best=(best.product, "", "the same product of the best ordinary board"),
+            norm=(norm, "", "the same product of the expected board of this kind"),
+            o=(over, "", "what counts of being better than that"),
             also=values | weights,
         ),
         derive(
             "growth",
             "Growth",
-            "l * n * d",
+            "l * m * w * n * d",
             float(growth.growth[row]),
             "",
             _ANSWER,
-            l=(float(growth.litres[row]), "", "litres against the band"),
+            l=(float(growth.litres[row]), "", "litres against those expected"),
+            m=(float(growth.length[row]), "", "length against that expected"),
+            w=(float(growth.width[row]), "", "width against that expected"),
             n=(float(growth.learn[row]), "", "room for the next rung's turn"),
             d=(float(growth.shared[row]), "", "stood on by who shares it"),
         ),
@@ -109,19 +116,14 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
         ),
         derive(
             "growth.litres",
-            "Litres against the band",
-            f"exp(ln(e) * {inside} - ln(max(V / b, 1))**2 / o - ln(max(a / V, 1))**2 / u)",
+            "Litres against those expected",
+            "exp(-(ln(V / e) / s)**2 / 2)",
             float(growth.litres[row]),
             "",
             CRAFT,
-            "inside and outside of the band",
-            closed=not rack.case.rider.surfer.present_board,
             V=(litres, "L", "litres of the board"),
-            a=(float(growth.low_l[row]), "L", "low end of the band"),
-            b=(float(growth.high_l[row]), "L", "high end of the band"),
-            e=(c.growth_edge, "", "what is left at an end of the band"),
-            o=(over_softness(rack.case.rider, rack.case.spot), "", "how fast it falls above"),
-            u=(c.growth_under, "", "how fast it falls below"),
+            e=(float(growth.wanted.litres[row]), "L", "litres expected on this kind of board"),
+            s=(c.growth_litres, "", "how far litres may be off, in logs"),
         ),
         derive(
             "rides",
@@ -152,7 +154,7 @@ def explain_size(request: SizeRequest) -> SizeResult:
     answer, case = size(request), case_of(request)
     if case is None or not answer.families:
         return answer
-    return answer.model_copy(update={"derivations": band_derivations(case, answer.families[0].family)})
+    return answer.model_copy(update={"derivations": litres_derivations(case, answer.families[0].family)})
 
 
 def explain_rank(request: RankRequest) -> RankResult:
@@ -170,7 +172,7 @@ def explain_solve(request: SolveRequest) -> SolveResult:
     if case is None or answer.board is None:
         return answer
     rack = judge_rack(case, [answer.board], labelled_hulls([answer.board]), request.target_l)
-    found = band_derivations(case, answer.board.family) + fit_derivations(rack, 0)
+    found = litres_derivations(case, answer.board.family) + fit_derivations(rack, 0)
     return answer.model_copy(update={"derivations": found})
 
 

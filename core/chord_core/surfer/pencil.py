@@ -10,7 +10,7 @@ from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
 from chord_core.surfer.ladder import rung_from_skills
-from chord_core.tables import Rung, rungs
+from chord_core.tables import Rung, families, rungs
 
 CHILD_KG = 40.0
 #: Masses [kg] and heights [m] of grown people who are heavier than most: medians by mass flatten out.
@@ -75,6 +75,14 @@ def _usual_aim(rung: Rung) -> str:
     return "progress" if rung.step < rungs()["linking"].step else NO_AIM
 
 
+def _usual_craft(surfer: Surfer) -> tuple[str, str]:
+    """Who asks for a stand-up board, or rides one, paddles standing."""
+    named = surfer.wish or (surfer.present_board.family if surfer.present_board else None)
+    if named and families()[named].board_class == "stand-up":
+        return "stand_up", "a stand-up board is spoken of"
+    return "prone", "most lie down to paddle"
+
+
 def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
     """Fill a surfer in; needs mass and rung (see ``missing_facts``).
 
@@ -93,7 +101,7 @@ def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
         "wetsuit_mm": (3.0, "a spring suit"),
         "foot_weight": ("even", "most stand so"),
         "style": ("active", "most pump for speed"),
-        "craft": ("prone", "most lie down to paddle"),
+        "craft": _usual_craft(surfer),
         "aim": (_usual_aim(rung), "usual on this rung"),
     }
     values = {name: getattr(surfer, name) for name in guesses}

@@ -53,7 +53,7 @@ function put(row: StationRow, name: Taped, value: number | null): void {
   })
 }
 
-const TOP = { width_m: 0.95, thickness_m: 0.14, rocker_m: 0.5 }
+const TOP = { width_m: 0.95, thickness_m: 0.16, rocker_m: 0.5 }
 /** What is said of a reading: that it cannot be, or that it does not lie between its neighbours. */
 function says(row: StationRow, name: Taped): string {
   const own = typed.fault(key(row, name))

@@ -1,0 +1,69 @@
+"""All that is expected of a surfer in a water, computed once."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+
+from chord_core.documents.board import Board
+from chord_core.fit.expected.dims import expected_dim
+from chord_core.fit.expected.kinds import log_shares
+from chord_core.fit.expected.litres import Expected, log_litres, spread, with_neighbours
+from chord_core.fit.ordinary import litres_per_box
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
+from chord_core.tables import families, table
+
+
+@dataclass(frozen=True)
+class Expectation:
+    """What an advisor expects for a surfer in a water.
+
+    ``assumed``: names of the facts that were not said; they widen the litres."""
+
+    rider: Rider
+    spot: Spot
+    assumed: tuple[str, ...]
+
+    @cached_property
+    def log_shares(self) -> dict[str, float]:
+        """Natural log of the share of advisors who would put each kind first."""
+        return log_shares(self.rider, self.spot)
+
+    @cached_property
+    def _log_litres(self) -> dict[str, float]:
+        return {name: log_litres(self.rider, self.spot, name) for name in families()}
+
+    def litres(self, family: str, target_l: float | None = None) -> Expected:
+        """Litres of a kind: those that are expected, or about the advisor's own target [L]."""
+        sd = spread(self.assumed)
+        if target_l is not None:
+            return Expected(target_l, sd)
+        shares = {name: math.exp(log) for name, log in self.log_shares.items()}
+        return Expected(math.exp(with_neighbours(family, self._log_litres, shares)), sd)
+
+    def litres_window(self, family: str, target_l: float | None = None) -> tuple[float, float]:
+        """Litres [L] between which a board of a kind is as good as one of the target's."""
+        return self.litres(family, target_l).window(float(table("expected_litres")["window"]["value"]))
+
+    def dim(self, name: str, family: str, target_l: float | None = None) -> Expected:
+        """``length_m`` or ``width_m`` of a kind [m]."""
+        return expected_dim(name, self.rider, self.spot, family, self.litres(family, target_l).middle)
+
+    def dim_window(self, name: str, family: str, target_l: float | None = None) -> tuple[float, float]:
+        """Lengths or widths [m] between which a board of a kind is as good as the expected one."""
+        return self.dim(name, family, target_l).window(float(table("expected_dims")["window"]["value"]))
+
+    def board(self, family: str, target_l: float | None = None, times: float = 1.0) -> Board:
+        """The board of a kind that is expected, ``times`` its litres; as thick as its litres ask, as far as
+        the kind is made so."""
+        kind, litres = families()[family], times * self.litres(family, target_l).middle
+        length, width = (
+            expected_dim(name, self.rider, self.spot, family, litres).middle
+            for name in ("length_m", "width_m")
+        )
+        low, high = kind.thickness_m
+        thick = litres / (1000 * length * width * litres_per_box(family, length))
+        thick = min(max(thick, low), high)
+        return Board(family=family, length_m=length, width_m=width, thickness_m=thick)

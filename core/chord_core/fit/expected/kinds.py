@@ -1,0 +1,76 @@
+"""How probable it is that an advisor puts a kind of board first: log-odds, linear in the facts.
+
+A kind's score is that of its class (soft, middle, long, short) and its own inside of the class; the shares
+are the softmax of the scores (multinomial logistic regression). Craft and water leave some kinds out.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+
+from chord_core.fit.expected.facts import Facts, facts_of, said
+from chord_core.hull.stations import Array
+from chord_core.surfer.pencil import Rider
+from chord_core.surfer.spot import Spot
+from chord_core.tables import Family, families, rungs, table
+
+#: Facts that are said of a kind that is not expected: so many at most, and from this log-odds on.
+_SAID_MOST, _SAID_FROM = 2, 0.35
+
+
+def of_this_craft(family: Family, craft: str, river: bool) -> bool:
+    """Whether a kind belongs to the craft and the water at all."""
+    if (family.board_class == "stand-up") != (craft == "stand_up"):
+        return False
+    return craft == "stand_up" or (family.board_class == "river") == river
+
+
+def own_facts(rider: Rider, family: str) -> Facts:
+    """Facts that are about this very kind."""
+    board, wish = rider.surfer.present_board, rider.surfer.wish == family
+    early = rider.rung.step < rungs()["linking"].step
+    values = {
+        "rides this kind": float(board is not None and board.family == family),
+        "wishes for this kind": float(wish),
+        "wishes for this kind early": float(wish and early),
+    }
+    return {name: value for name, value in values.items() if value}
+
+
+def parts(rider: Rider, spot: Spot, family: Family) -> Facts:
+    """What each fact adds to a kind's score, in log-odds."""
+    rows, facts = table("expected_kinds"), facts_of(rider, spot)
+    of_class = rows["classes"]
+    found: Facts = {"": float(rows["kinds_usual"][family.name])}
+    for name, value in facts.items():
+        weight = of_class.get(name, {}).get(family.board_class, 0.0)
+        weight += rows["kinds"].get(name, {}).get(family.name, 0.0)
+        if weight:
+            found[name] = weight * value
+    for name, value in own_facts(rider, family.name).items():
+        found[name] = float(rows["own"][name]["value"]) * value
+    return found
+
+
+def log_shares(rider: Rider, spot: Spot) -> dict[str, float]:
+    """Natural log of the share of advisors who would put each kind first, by kind; kinds of another craft or
+    water are left out."""
+    open_ = [f for f in families().values() if of_this_craft(f, rider.craft, spot.river)]
+    scores: Array = np.array([sum(parts(rider, spot, family).values()) for family in open_])
+    logs = scores - scores.max()
+    logs -= np.log(np.exp(logs).sum())
+    return {family.name: float(log) for family, log in zip(open_, logs, strict=True)}
+
+
+def speaks_for(rider: Rider, spot: Spot, family: str, other: str) -> tuple[str, ...]:
+    """The facts that most put one kind before another, as clauses about the surfer."""
+    mine, theirs = (parts(rider, spot, families()[name]) for name in (family, other))
+    gain = {name: mine.get(name, 0.0) - theirs.get(name, 0.0) for name in {*mine, *theirs} - {""}}
+    words: list[str] = []
+    for name in sorted(gain, key=lambda one: -gain[one]):
+        clause = said(name, rider, spot)
+        if gain[name] < _SAID_FROM or len(words) == _SAID_MOST:
+            break
+        if clause and clause not in words:
+            words.append(clause)
+    return tuple(words)

@@ -1,0 +1,294 @@
+"""``./chord papers calibrate``: learn what advisors expect from judged fittings, and write it into the tables.
+
+Litres, length and width are ridge regressions of logs with bounds (each number a range that the trade would
+sign); kinds are a multinomial logistic regression with normal priors. What is learned is judged on fittings
+that were not used: ten folds, and one advisor's set left out at a time. Run in the environment of the core.
+"""
+
+from __future__ import annotations
+
+import json
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+from pathlib import Path
+from typing import Any
+
+import numpy as np
+from scipy.optimize import lsq_linear, minimize
+
+from chord_core.fit.expected import dims, kinds, litres
+from chord_core.fit.expected.facts import facts_of
+from chord_core.tables import families, table
+from house.judged import Answer, Judged, sets_of, tenths
+
+TABLES = Path(__file__).resolve().parent.parent / "core" / "chord_core" / "tables"
+#: Spread of one advisor's litres, length and width about the rule, in logs: what a fitting counts.
+_NOISE = {"litres": 0.07, "length_m": 0.03, "width_m": 0.03}
+#: Of the kinds that are accepted, the share of the first; the rest share what is left.
+_FIRST = 0.6
+SEA = ("soft", "middle", "long", "short")
+
+
+@dataclass(frozen=True)
+class Linear:
+    """Numbers of a linear rule by name."""
+
+    numbers: dict[str, float]
+
+    def at(self, terms: dict[str, float]) -> float:
+        """The rule's value."""
+        return sum(self.numbers.get(name, 0.0) * value for name, value in terms.items())
+
+
+def fit_linear(
+    rows: Sequence[dict[str, float]], values: Sequence[float], table_rows: dict[str, Any], noise: float
+) -> Linear:
+    """Ridge regression with bounds: each number is drawn to its prior by its own spread, inside its range.
+
+    Args:
+        table_rows: number -> ``prior``, ``spread``, ``low``, ``high``.
+        noise: spread of a value about the rule.
+    """
+    names = list(table_rows)
+    design = np.array([[row.get(name, 0.0) for name in names] for row in rows])
+    prior = np.array([table_rows[name]["prior"] for name in names])
+    spread = np.array([table_rows[name]["spread"] for name in names])
+    low, high = (np.array([table_rows[name][end] for name in names]) for end in ("low", "high"))
+    found = lsq_linear(
+        np.vstack([design / noise, np.diag(1 / spread)]),
+        np.concatenate([np.array(values) / noise, prior / spread]),
+        bounds=(low, high),
+    )
+    return Linear(dict(zip(names, (float(one) for one in found.x), strict=True)))
+
+
+def _names(part: str) -> list[str]:
+    return list(table("expected_kinds")[part])
+
+
+@dataclass(frozen=True)
+class Designs:
+    """Facts of all judged fittings as arrays: of classes (n, facts), of kinds (n, facts), of the very kind (n,
+    kinds, facts), which kinds belong to craft and water (n, kinds), and what was judged (n, kinds)."""
+
+    of_class: Any
+    of_kind: Any
+    own: Any
+    belongs: Any
+    judged: Any
+
+    def rows(self, rows: Sequence[int]) -> Designs:
+        """The same of some fittings."""
+        at = np.array(rows, int)
+        return Designs(self.of_class[at], self.of_kind[at], self.own[at], self.belongs[at], self.judged[at])
+
+
+def designs(cases: Sequence[Judged]) -> Designs:
+    """The facts of fittings."""
+    every = [facts_of(case.rider, case.spot) for case in cases]
+    names = list(families())
+    of_class = np.array([[facts.get(name, 0.0) for name in _names("classes")] for facts in every])
+    of_kind = np.array([[1.0, *(facts.get(name, 0.0) for name in _names("kinds"))] for facts in every])
+    own = np.array(
+        [[[kinds.own_facts(case.rider, kind).get(fact, 0.0) for fact in _names("own")] for kind in names]
+         for case in cases]
+    )  # fmt: skip
+    belongs = np.array(
+        [[kinds.of_this_craft(f, case.rider.craft, case.spot.river) for f in families().values()]
+         for case in cases]
+    )  # fmt: skip
+    said = np.array([_shares_of(case, names) for case in cases]) * belongs
+    return Designs(of_class, of_kind, own, belongs, said / np.maximum(said.sum(axis=1, keepdims=True), 1e-9))
+
+
+def _shares_of(case: Judged, names: Sequence[str]) -> list[float]:
+    first, *others = case.accepted
+    rest = {name: (1 - _FIRST) / len(others) for name in others} if others else {}
+    return [(_FIRST if others else 1.0) if name == first else rest.get(name, 0.0) for name in names]
+
+
+@dataclass(frozen=True)
+class Kinds:
+    """Weights of the facts in log-odds: of the sea's classes (4, facts), of kinds (kinds, 1 + facts), own."""
+
+    of_class: Any
+    of_kind: Any
+    own: Any
+
+    def log_shares(self, data: Designs) -> Any:
+        """Log shares of kinds, (n, kinds); -inf for those of another craft or water."""
+        score = _scores(data, self.of_class, self.of_kind, self.own)
+        score -= score.max(axis=1, keepdims=True)
+        return score - np.log(np.exp(score).sum(axis=1, keepdims=True))
+
+
+_CLASS_OF = np.array(
+    [SEA.index(f.board_class) if f.board_class in SEA else len(SEA) for f in families().values()]
+)
+
+
+def _scores(data: Designs, of_class: Any, of_kind: Any, own: Any) -> Any:
+    every = np.vstack([of_class, np.zeros(of_class.shape[1])])
+    score = data.of_class @ every[_CLASS_OF].T + data.of_kind @ of_kind.T + data.own @ own
+    return np.where(data.belongs, score, -np.inf)
+
+
+def fit_kinds(data: Designs) -> Kinds:
+    """Multinomial logistic regression with normal priors about 0 (spreads in ``expected_kinds``)."""
+    rules = table("expected_kinds")["spreads"]
+    shapes = [(len(SEA), data.of_class.shape[1]), (len(families()), data.of_kind.shape[1]),
+              (data.own.shape[2],)]  # fmt: skip
+    spreads = [
+        np.full(shape, rules[name]) for shape, name in zip(shapes, ("class", "kind", "own"), strict=True)
+    ]
+    spreads[1][:, 0] = rules["usual"]
+    ends = np.cumsum([math.prod(shape) for shape in shapes])
+
+    def unpacked(flat: Any) -> list[Any]:
+        return [part.reshape(shape) for part, shape in zip(np.split(flat, ends[:-1]), shapes, strict=True)]
+
+    def cost(flat: Any) -> tuple[float, Any]:
+        now = unpacked(flat)
+        logs = Kinds(*now).log_shares(data)
+        shares = np.exp(logs)
+        off = shares - data.judged
+        said = np.where(data.judged > 0, data.judged * np.where(data.judged > 0, logs, 0.0), 0.0)
+        by_kind = off.T @ data.of_class
+        of_class = np.zeros((len(SEA) + 1, data.of_class.shape[1]))
+        np.add.at(of_class, _CLASS_OF, by_kind)
+        slopes = [of_class[: len(SEA)], off.T @ data.of_kind, np.einsum("ij,ijk->k", off, data.own)]
+        total = -said.sum() + sum(float(((p / s) ** 2).sum()) / 2 for p, s in zip(now, spreads, strict=True))
+        made = [slope + p / s**2 for slope, p, s in zip(slopes, now, spreads, strict=True)]
+        return float(total), np.concatenate([part.ravel() for part in made])
+
+    found = minimize(cost, np.zeros(ends[-1]), jac=True, method="L-BFGS-B", options={"maxiter": 400})
+    return Kinds(*unpacked(found.x))
+
+
+@dataclass(frozen=True)
+class Learned:
+    """All that is learned from some fittings."""
+
+    kinds: Kinds
+    litres: Linear
+    dims: dict[str, Linear]
+
+
+def learn(cases: Sequence[Judged], data: Designs, rows: Sequence[int]) -> Learned:
+    """Learn from some of the fittings."""
+    some = [cases[at] for at in rows]
+    volume = fit_linear(
+        [litres.terms(case.rider, case.spot, case.accepted[0]) for case in some],
+        [case.middle("litres") for case in some],
+        table("expected_litres")["numbers"],
+        _NOISE["litres"],
+    )
+    sizes = {
+        name: fit_linear(
+            [dims.terms(case.spot, case.rider.height_m, case.accepted[0], math.exp(case.middle("litres")))
+             for case in some],
+            [case.middle(name) for case in some],
+            table("expected_dims")[name]["numbers"],
+            _NOISE[name],
+        )
+        for name in ("length_m", "width_m")
+    }  # fmt: skip
+    return Learned(fit_kinds(data.rows(rows)), volume, sizes)
+
+
+def _litres_of(learned: Learned, case: Judged, name: str, shares: dict[str, float]) -> float:
+    rule = {kind: learned.litres.at(litres.terms(case.rider, case.spot, kind)) for kind in shares}
+    return math.exp(litres.with_neighbours(name, rule, shares))
+
+
+def answer_by(learned: Learned, case: Judged, logs: Any) -> Answer:
+    """The first answer by what was learned, from log shares of the kinds."""
+    names = list(families())
+    order = [int(at) for at in np.argsort(-logs, kind="stable") if np.isfinite(logs[at])]
+    shares = {names[at]: math.exp(float(logs[at])) for at in order}
+    lead = names[order[0]]
+    least = table("expected_kinds")["either"] * shares[lead]
+    together = tuple(name for name, share in shares.items() if share >= least)
+    return Answer(lead, together, _litres_of(learned, case, lead, shares))
+
+
+def answers_out(
+    cases: Sequence[Judged], data: Designs, folds: Sequence[Sequence[int]], more: Any = 0.0
+) -> list[Answer]:
+    """The first answer to each fitting by what was learned without its fold.
+
+    Args:
+        more: log-odds that are added to the log shares, (n, kinds), as what the ride says.
+    """
+    made: dict[int, Answer] = {}
+    more = np.broadcast_to(np.asarray(more, float), data.belongs.shape)
+    for fold in folds:
+        left = set(fold)
+        learned = learn(cases, data, [at for at in range(len(cases)) if at not in left])
+        logs = learned.kinds.log_shares(data.rows(fold)) + more[list(fold)]
+        for row, at in enumerate(fold):
+            made[at] = answer_by(learned, cases[at], logs[row])
+    return [made[at] for at in range(len(cases))]
+
+
+def _rounded(value: float) -> float:
+    return round(value, 4) + 0.0
+
+
+def write_tables(learned: Learned) -> None:
+    """Write what was learned into the tables, numbers only; reasons and ranges stay."""
+    _write("expected_litres", lambda rows: _fill(rows["numbers"], learned.litres))
+    _write(
+        "expected_dims",
+        lambda rows: [_fill(rows[name]["numbers"], rule) for name, rule in learned.dims.items()],
+    )
+    _write("expected_kinds", lambda rows: _fill_kinds(rows, learned.kinds))
+
+
+def _fill(rows: dict[str, Any], rule: Linear) -> None:
+    for name, row in rows.items():
+        row["value"] = _rounded(rule.numbers[name])
+
+
+def _fill_kinds(rows: dict[str, Any], found: Kinds) -> None:
+    names = list(families())
+    rows["kinds_usual"] = {name: _rounded(float(found.of_kind[at, 0])) for at, name in enumerate(names)}
+    for at, fact in enumerate(rows["classes"]):
+        rows["classes"][fact] |= {one: _rounded(float(found.of_class[k, at])) for k, one in enumerate(SEA)}
+    for at, fact in enumerate(rows["kinds"], 1):
+        reason = {"reason": rows["kinds"][fact]["reason"]}
+        weights = {name: _rounded(float(found.of_kind[k, at])) for k, name in enumerate(names)}
+        rows["kinds"][fact] = reason | {name: w for name, w in weights.items() if abs(w) >= 0.0005}
+    for at, fact in enumerate(rows["own"]):
+        rows["own"][fact]["value"] = _rounded(float(found.own[at]))
+
+
+def _write(name: str, fill: Any) -> None:
+    file = TABLES / f"{name}.json"
+    rows = json.loads(file.read_text(encoding="utf-8"))
+    fill(rows)
+    file.write_text(dumped(rows), encoding="utf-8")
+
+
+def dumped(rows: Any, depth: int = 0) -> str:
+    """JSON with a row a line: objects that hold no others are written in one."""
+    if not isinstance(rows, dict) or (depth and not any(isinstance(value, dict) for value in rows.values())):
+        return json.dumps(rows, ensure_ascii=False)
+    inner = "  " * (depth + 1)
+    lines = [
+        f"{inner}{json.dumps(key, ensure_ascii=False)}: {dumped(value, depth + 1)}"
+        for key, value in rows.items()
+    ]
+    return "{\n" + ",\n".join(lines) + "\n" + "  " * depth + "}" + ("\n" if not depth else "")
+
+
+FOLD_SEEDS = (1, 2, 3)
+
+
+def folds_of(cases: Sequence[Judged]) -> dict[str, list[list[list[int]]]]:
+    """The ways in which fittings are left out: ten folds in some shufflings, one set at a time."""
+    return {
+        "10 folds": [tenths(len(cases), seed) for seed in FOLD_SEEDS],
+        "one set left out": [sets_of(cases)],
+    }
