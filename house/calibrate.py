@@ -207,9 +207,10 @@ def answer_by(learned: Learned, case: Judged, logs: Any) -> Answer:
     names = list(families())
     order = [int(at) for at in np.argsort(-logs, kind="stable") if np.isfinite(logs[at])]
     shares = {names[at]: math.exp(float(logs[at])) for at in order}
-    lead = names[order[0]]
-    least = table("expected_kinds")["either"] * shares[lead]
-    together = tuple(name for name, share in shares.items() if share >= least)
+    stands = kinds.class_first({names[at]: float(logs[at]) for at in order})
+    lead = max(stands, key=lambda name: stands[name])
+    least = stands[lead] + math.log(table("expected_kinds")["either"])
+    together = tuple(name for name, log in stands.items() if log >= least)
     return Answer(lead, together, _litres_of(learned, case, lead, shares))
 
 

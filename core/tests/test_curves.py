@@ -10,7 +10,8 @@ from scipy.interpolate import PchipInterpolator
 from chord_core.documents import Board
 from chord_core.fit.gear import care_for
 from chord_core.fit.options import builds_for, tails_for
-from chord_core.fit.shapes import boards_of, first_shapes, measures
+from chord_core.fit.ordinary import board_at
+from chord_core.fit.shapes import boards_of, measures, shape_of
 from chord_core.hull.bottom import bottom_of
 from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.fleet import fleet_of
@@ -88,7 +89,7 @@ class Ends(TestCase):
 class Shapes(TestCase):
     def test_a_shape_makes_the_board_of_its_measures(self) -> None:
         for name, family in families().items():
-            shape = first_shapes(name)[3]
+            shape = shape_of(board_at(family, 0.4))
             of, made = measures(family, shape), boards_of(name, shape[None, :])[0]
             with self.subTest(name):
                 self.assertEqual((made.length_m, made.width_m), (of["length_m"], of["width_m"]))

@@ -10,15 +10,15 @@ from chord_core.tables import families
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 
-#: Families that an advisor would hand over out of this rack, and litres: a judgement, written by hand with
-#: the rack and the answers known; it holds what was signed.
+#: Families that an advisor would hand over out of this rack, and litres: by how the advisors of ``core/judged``
+#: answered like customers (``docs/demo-surfers.md``), as wide as this rack asks.
 SIGNED = {
-    "Ines Varga": ({"performance fish", "all-rounder", "mid-length"}, (38, 45)),
+    "Ines Varga": ({"performance fish", "all-rounder", "mid-length"}, (36, 47)),
     "Tobi Hale": ({"short soft-top"}, (29, 37)),
-    "Marguerite Oake": ({"long soft-top"}, (74, 91)),
-    "Piet Ostrander": ({"long soft-top", "mini-mal"}, (66, 86)),
+    "Marguerite Oake": ({"long soft-top"}, (65, 85)),
+    "Piet Ostrander": ({"long soft-top", "mini-mal"}, (58, 80)),
     "Salome Firth": ({"performance shortboard", "all-rounder"}, (22, 26)),
-    "Dov Pellam": ({"performance fish", "mid-length", "performance twin", "single fin"}, (37, 43)),
+    "Dov Pellam": ({"mid-length", "mini-mal", "single fin"}, (45, 61)),
     "Anselm Thorne": ({"step-up"}, (36, 44)),
     "Lotte Kehr": ({"river wide", "river fast"}, (29, 46)),
     "Yun Asaro": ({"all-rounder", "performance fish"}, (31, 37)),

@@ -125,7 +125,7 @@ BAD = [
     ("178 x 20 x 2.5", "line", "mix inches and centimetres"),
     ("400 x 52 x 6.7", "length", "a length is 120 to 382 cm"),
     ("178 x 30cm x 6.7", "width", "a width is 38 to 90 cm"),
-    ("178 x 52 x 20", "thickness", "a thickness is 3.8 to 14 cm"),
+    ("178 x 52 x 20", "thickness", "a thickness is 3.8 to 16 cm"),
     ("178 x 52 x 2", "thickness", "a thickness is"),
     ("1..78 x 52 x 6.7", "length", "1..78"),
     ("5'10 x 20 x 2.5, 33 kg", "thickness", "33 kg"),

@@ -243,7 +243,7 @@ class SideBySide(TestCase):
         surfer = Surfer(**TRIMMER, present_board=LOG)
         first, second = (case_with(surfer, SOFT) for _ in range(2))
         assert first and second
-        name, hull, fins = scouting(first)
+        name, hull, fins = scouting(first, None)
         mine = labelled_hulls([ROUND, LOG])
         both = summary_of(mine.joined(hull), fins_of([ROUND, LOG]).joined(fins), first.rider, first.spot)
         first.know(name, both.rows(slice(2, None)))

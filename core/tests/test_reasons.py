@@ -19,7 +19,11 @@ from tests.strategies import inches, surfers, waters
 
 RACK = tuple(board_at(family, place) for family in families().values() for place in (0.25, 0.7))
 #: Parts of the fit and where they stand: those of rides in the summary's means, others in their own.
-STYLE, HANDLING, GROWTH = {"turns", "rolls", "settles"}, {"carry", "duck"}, {"litres", "learn", "shared"}
+STYLE, HANDLING, GROWTH = (
+    {"turns", "rolls", "settles"},
+    {"carry", "duck"},
+    {"litres", "length", "width", "learn", "shared"},
+)
 
 
 def racked(surfer: Surfer, water: Water, boards: tuple[Board, ...] = RACK) -> JudgedRack:

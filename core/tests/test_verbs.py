@@ -25,7 +25,7 @@ class Asking(TestCase):
 class Verbs(Asking):
     def test_size(self) -> None:
         answer = self.ask("size", {"surfer": SURFER, "water": WATER})
-        said = "schools leads target_l windows families tails builds fins fin_size leash cautions"
+        said = "schools target_l target_band_l target_because windows families tails builds fins fin_size leash cautions"
         for name in said.split():
             self.assertTrue(answer[name], name)
         self.assertEqual(

@@ -100,7 +100,7 @@ class Why(TestCase):
         surfer, water = Surfer(mass_kg=70, rung="trimming"), Water(usual_m=0.9)
         answer = explain_solve(SolveRequest(surfer=surfer, water=water))
         self.holds(answer.derivations)
-        self.assertIn("band.low_l", [row.of for row in answer.derivations])
+        self.assertIn("expected_l", [row.of for row in answer.derivations])
 
     def test_the_verb(self) -> None:
         document = {"board": {"family": "all-rounder", "length_m": 1.8, "width_m": 0.5, "thickness_m": 0.063}}

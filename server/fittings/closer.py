@@ -9,7 +9,7 @@ from chord_core.documents.requests import ChangeRequest, CompareRequest
 from chord_core.errors import ChordError
 from chord_core.fit.change import change
 from chord_core.fit.compare import compare
-from chord_core.fit.why import band_derivations, fit_derivations
+from chord_core.fit.why import fit_derivations, litres_derivations
 from chord_core.hull.describe import dims_of
 from chord_core.ride.describe import describe_ride
 from chord_core.why.explain import explain_ride
@@ -44,7 +44,7 @@ def why_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None) -
         return Why(version=fitting.version)
     board, ranking = ticket.fleet.boards[ticket.bench], ticket.ranking
     found = fit_derivations(ranking.judged, ranking.rows.index(ticket.bench))
-    found += band_derivations(ranking.case, board.family)
+    found += litres_derivations(ranking.case, board.family)
     found += explain_ride(RideRequest(board=board, surfer=surfer, water=water)).derivations
     return Why.model_construct(version=fitting.version, derivations=found)
 

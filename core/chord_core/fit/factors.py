@@ -13,6 +13,7 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.fit.case import Case
+from chord_core.fit.expected.kinds import class_first
 from chord_core.fit.gates import closed_because
 from chord_core.fit.growth import Growth, Wanted, growth_of
 from chord_core.fit.handling import Handling, handle, must_duck_dive
@@ -122,7 +123,9 @@ def kept_shares(case: Case, physics: dict[str, float]) -> dict[str, float]:
     rules = table("expected_kinds")
     least = min(physics.values(), default=0.0)
     open_ = [name for name in case.expected.log_shares if not closed_in(case, name)]
-    logs = {name: log + physics.get(name, least) for name, log in case.expected.log_shares.items()}
+    ridden = {name: log + physics.get(name, least) for name, log in case.expected.log_shares.items()}
+    # What is behind a gate lends its class no weight.
+    logs = class_first(ridden) | class_first({name: ridden[name] for name in open_})
     most = max((logs[name] for name in open_), default=max(logs.values()))
     kept = {name: float(np.exp(rules["power"] * (log - most))) for name, log in logs.items()}
     return {name: min(max(share, rules["least"]), 1.0) for name, share in kept.items()}

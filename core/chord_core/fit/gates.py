@@ -38,6 +38,8 @@ def own_class(rider: Rider, spot: Spot) -> tuple[str, str]:
     return _CLASS_BY_RUNG[rider.rung.step], f"usual for {rider.rung.name}"
 
 
+#: The steepnesses in which flat boards dive.
+_STEEPER = ("steep", "hollow")
 #: So many levels under a kind's own it is not yet asked for; more would hurt somebody.
 _LEVELS_UNDER = 1
 
@@ -46,7 +48,9 @@ def _rung_gate(family: Family, rider: Rider) -> str | None:
     if rider.child and family.board_class != "soft" and rider.rung.step <= rungs()["green wave"].step:
         return "a soft deck first for a child"
     gate = rungs()[family.gate_rung]
-    if rider.rung.step < gate.step - _LEVELS_UNDER:
+    # Boards for big waves are for who can be out there.
+    under = 0 if family.name in table("choice")["big_water"] else _LEVELS_UNDER
+    if rider.rung.step < gate.step - under:
         return f"{a(family.name)} before {gate.name}: not yet"
     return None
 
@@ -56,8 +60,9 @@ def _water_gate(family: Family, rider: Rider, spot: Spot) -> str | None:
     name = family.name
     if name not in rules["big_water"] and face > rules["up_to_face_heights"]:
         return f"the usual face of {face:.1f} body heights is too big for {a(name)}"
-    if spot.steepness == "hollow" and name in rules["not_where_hollow"]:
-        return f"{a(name)} is flat: it dives where the face is hollow"
+    dives_from = rules["dives_from"].get(name)
+    if dives_from in _STEEPER and spot.steepness in _STEEPER[_STEEPER.index(dives_from) :]:
+        return f"{a(name)} is flat: it dives where the face is {spot.steepness}"
     return None
 
 

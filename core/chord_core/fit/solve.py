@@ -121,7 +121,7 @@ def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solv
     board = _dressed(judge, _best(top, pinned, None))
     again = judge.look(top.family, top.shapes[_top(top)], pinned, board)
     last = better(judge, again, pinned, board, _LAST)
-    windows = windows_of(last, sized.case.expected, sized.target_l) if not pinned else None
+    windows = windows_of(known or last, sized.case.expected, sized.target_l) if not pinned else None
     return rounded(judge, _in_windows(_best(last, pinned, board), windows), pinned, windows)
 
 

@@ -44,7 +44,10 @@ def windows_of(found: Found, expected: Expectation, target_l: float | None) -> W
         target_l: the advisor's own target [L], or None.
     """
     name, family = found.family, families()[found.family]
-    own = {dim: expected.dim_window(dim, name, target_l) for dim in ("length_m", "width_m")}
+    own = {
+        dim: _inside_of(expected.dim_window(dim, name, target_l), getattr(family, dim))
+        for dim in ("length_m", "width_m")
+    }
     rows = [measures(family, shape) for shape in found.shapes]
     near = np.array([_about(row, own) for row in rows])
     inside = near if near.any() else np.ones(len(rows), bool)
@@ -62,6 +65,11 @@ def windows_of(found: Found, expected: Expectation, target_l: float | None) -> W
         rail=(min(rails), max(rails)),
         **spans,
     )
+
+
+def _inside_of(window: tuple[float, float], span: tuple[float, float]) -> tuple[float, float]:
+    """A window as far as the family is made in it."""
+    return max(window[0], span[0]), min(window[1], span[1])
 
 
 def _about(row: dict[str, float], own: dict[str, tuple[float, float]]) -> bool:

@@ -9,7 +9,7 @@ import numpy as np
 
 from chord_core.documents.results import Assumed, Day
 from chord_core.documents.water import Water
-from chord_core.physics import FRESH_KG_M3, SEA_KG_M3, G
+from chord_core.physics import FRESH_KG_M3, SEA_KG_M3
 from chord_core.tables import table
 from chord_core.water.bins import Bins, bins_given, class_of, quantile, sea_bins, standing_bin
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE, Days, days_by_word, days_of
@@ -84,7 +84,7 @@ def _guesses(water: Water, usual: float, body_m: float) -> dict[str, tuple[float
     rules = table("waves")
     kind = "sea" if water.kind == "river" else water.kind
     fixed, by_face = rules["paddle_out_m"][kind]
-    wind = rules["wind"][water.wind or "none"]
+    wind, flow = rules["wind"][water.wind or "none"], rules["river_flow_m_s"]
     return {
         "usual_m": (round(usual, 2), "waist high, or between the days that are known"),
         "small_m": (round(SMALL_OF_USUAL * usual, 2), "six tenths of the usual day"),
@@ -100,8 +100,8 @@ def _guesses(water: Water, usual: float, body_m: float) -> dict[str, tuple[float
         "paddle_out_m": (float(round(fixed + by_face * usual)), "bigger waves break further out"),
         "ride_length_m": (float(rules["ride_length_m"][kind]), "an ordinary break"),
         "flow_m_s": (
-            round(float(np.sqrt(2 * G * usual)), 2),
-            "the least flow that climbs a face of this height (Bernoulli)",
+            round(flow["at_one_metre"] * usual ** flow["exponent"], 2),
+            "as on rivers with a face of this height",
         ),
         "face_slope": (_RIVER_SLOPE, "an ordinary standing wave"),
         "aeration": (0.0, "green water"),

@@ -2069,18 +2069,6 @@ export interface components {
             metric: string;
         };
         /**
-         * Disagreement
-         * @description How far the schools lie apart, as a share of the leading one, and the sentence about it.
-         */
-        Disagreement: {
-            /** Share */
-            share: number;
-            /** Warns */
-            warns: boolean;
-            /** Says */
-            says: string;
-        };
-        /**
          * Doubts
          * @description How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
          *     next, what to try on the present board before another is sold. ``leads``: a board that is as good as the
@@ -4022,6 +4010,8 @@ export interface components {
          * SizeResult
          * @description Answer of ``size``. ``missing`` names facts without which there is no answer.
          *
+         *     ``target_l`` are the litres that are expected of the leading family, or the advisor's own target;
+         *     ``target_band_l`` the litres between which a board is as good; ``schools`` other ways of sizing, as evidence.
          *     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
          *     they and ``step_down`` are empty where the families were only ordered, not searched.
          *     ``days_say``: how often the water is chest high, without the stop; empty on a river.
@@ -4043,22 +4033,23 @@ export interface components {
              */
             schools: components["schemas"]["School"][];
             /**
-             * Leads
-             * @default null
-             */
-            leads: string | null;
-            /**
-             * Leads Because
-             * @default
-             */
-            leads_because: string;
-            /** @default null */
-            disagreement: components["schemas"]["Disagreement"] | null;
-            /**
              * Target L
              * @default null
              */
             target_l: number | null;
+            /**
+             * Target Band L
+             * @default null
+             */
+            target_band_l: [
+                number,
+                number
+            ] | null;
+            /**
+             * Target Because
+             * @default
+             */
+            target_because: string;
             /** @default null */
             windows: components["schemas"]["Windows"] | null;
             /**
@@ -4598,8 +4589,9 @@ export interface components {
         };
         /**
          * Windows
-         * @description What to look for in the rack, in one family: the spread [m, L] of the boards that fit nearly as well as
-         *     its best, out to a shaper's fractions; ``rail`` from 0 (low, pinched) to 1 (full).
+         * @description What to look for in the rack, in one family, out to a shaper's fractions [m, L]: litres, length and width
+         *     as an advisor expects them, the rest as boards of that size do best; ``rail`` from 0 (low, pinched) to 1
+         *     (full).
          */
         Windows: {
             /** Length M */

@@ -10,7 +10,7 @@ from chord_core.documents.board import Board
 from chord_core.fit.expected.dims import expected_dim
 from chord_core.fit.expected.kinds import log_shares
 from chord_core.fit.expected.litres import Expected, log_litres, spread, with_neighbours
-from chord_core.fit.ordinary import litres_per_box
+from chord_core.fit.ordinary import family_litres, litres_per_box
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import families, table
@@ -36,12 +36,15 @@ class Expectation:
         return {name: log_litres(self.rider, self.spot, name) for name in families()}
 
     def litres(self, family: str, target_l: float | None = None) -> Expected:
-        """Litres of a kind: those that are expected, or about the advisor's own target [L]."""
+        """Litres of a kind: those that are expected, as far as the kind is made so small or large, or about the
+        advisor's own target [L]."""
         sd = spread(self.assumed)
         if target_l is not None:
             return Expected(target_l, sd)
         shares = {name: math.exp(log) for name, log in self.log_shares.items()}
-        return Expected(math.exp(with_neighbours(family, self._log_litres, shares)), sd)
+        litres = math.exp(with_neighbours(family, self._log_litres, shares))
+        made = family_litres(family)
+        return Expected(min(max(litres, float(made[0])), float(made[-1])), sd)
 
     def litres_window(self, family: str, target_l: float | None = None) -> tuple[float, float]:
         """Litres [L] between which a board of a kind is as good as one of the target's."""

@@ -76,6 +76,8 @@ def facts_of(rider: Rider, spot: Spot) -> Facts:
         "out of practice": high * max(log_rust(rider, 4.0), 0.0),
         **({f"wants: {surfer.aim}": 1.0} if surfer.aim else {}),
         "wishes for a longboard": float(wish == "long"),
+        "wishes for a middle board": float(wish == "middle"),
+        "wishes for a short board": float(wish == "short"),
         "mass": 2 * log_mass(rider),
         "steep": steep - 1.5,
         "face": face - 0.7,
@@ -105,6 +107,8 @@ _SAID: dict[str, Callable[[Rider], str]] = {
     "few sessions": lambda rider: f"surfs {rider.sessions_month:g} times a month",
     "out of practice": lambda rider: f"surfs {rider.sessions_month:g} times a month",
     "wishes for a longboard": lambda _: "asks for a longboard",
+    "wishes for a middle board": lambda _: "asks for a middle-sized board",
+    "wishes for a short board": lambda _: "asks for a short board",
     "mass": lambda _: "has that mass",
 }
 

@@ -62,6 +62,18 @@ def log_shares(rider: Rider, spot: Spot) -> dict[str, float]:
     return {family.name: float(log) for family, log in zip(open_, logs, strict=True)}
 
 
+def class_first(logs: dict[str, float]) -> dict[str, float]:
+    """Log shares of kinds with the class before the kind: each class at its whole share, its kinds under the
+    best of them. Kinds that share a class's votes do not lose to another class that has only one."""
+    of = {name: families()[name].board_class for name in logs}
+    best = {name: max(log for other, log in logs.items() if of[other] == one) for name, one in of.items()}
+    whole = {
+        name: float(np.logaddexp.reduce([log for other, log in logs.items() if of[other] == one]))
+        for name, one in of.items()
+    }
+    return {name: log - best[name] + whole[name] for name, log in logs.items()}
+
+
 def speaks_for(rider: Rider, spot: Spot, family: str, other: str) -> tuple[str, ...]:
     """The facts that most put one kind before another, as clauses about the surfer."""
     mine, theirs = (parts(rider, spot, families()[name]) for name in (family, other))
