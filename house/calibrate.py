@@ -1,4 +1,4 @@
-"""``./chord papers calibrate``: learn what advisors expect from judged fittings, and write it into the tables.
+"""``./chord papers calibrate``: learn what advisors expect from judged fittings and write it into the tables.
 
 Litres, length and width are ridge regressions of logs with bounds (each number a range that the trade would
 sign); kinds are a multinomial logistic regression with normal priors. What is learned is judged on fittings
@@ -17,8 +17,11 @@ from typing import Any
 import numpy as np
 from scipy.optimize import lsq_linear, minimize
 
+from chord_core.fit.case import Case
 from chord_core.fit.expected import dims, kinds, litres
 from chord_core.fit.expected.facts import facts_of
+from chord_core.fit.factors import closed_in
+from chord_core.fit.scouts import scouts_of
 from chord_core.tables import families, table
 from house.judged import Answer, Judged, sets_of, tenths
 
@@ -69,8 +72,8 @@ def _names(part: str) -> list[str]:
 
 @dataclass(frozen=True)
 class Designs:
-    """Facts of all judged fittings as arrays: of classes (n, facts), of kinds (n, facts), of the very kind (n,
-    kinds, facts), which kinds belong to craft and water (n, kinds), and what was judged (n, kinds)."""
+    """Facts of all judged fittings as arrays: of classes (n, facts), of kinds (n, facts), of the very kind
+    (n, kinds, facts), which kinds belong to craft and water (n, kinds), and what was judged (n, kinds)."""
 
     of_class: Any
     of_kind: Any
@@ -202,6 +205,11 @@ def _litres_of(learned: Learned, case: Judged, name: str, shares: dict[str, floa
     return math.exp(litres.with_neighbours(name, rule, shares))
 
 
+def _wish_within() -> float:
+    """Log-odds under the first kind from which a wish leads (negative)."""
+    return math.log(table("fit")["wish_from"] / 100) / float(table("expected_kinds")["power"])
+
+
 def answer_by(learned: Learned, case: Judged, logs: Any) -> Answer:
     """The first answer by what was learned, from log shares of the kinds."""
     names = list(families())
@@ -209,23 +217,27 @@ def answer_by(learned: Learned, case: Judged, logs: Any) -> Answer:
     shares = {names[at]: math.exp(float(logs[at])) for at in order}
     stands = kinds.class_first({names[at]: float(logs[at]) for at in order})
     lead = max(stands, key=lambda name: stands[name])
+    wish = case.rider.surfer.wish
+    if wish in stands and stands[wish] >= stands[lead] + _wish_within():
+        lead = wish
     least = stands[lead] + math.log(table("expected_kinds")["either"])
     together = tuple(name for name, log in stands.items() if log >= least)
     return Answer(lead, together, _litres_of(learned, case, lead, shares))
 
 
 def answers_out(
-    cases: Sequence[Judged], data: Designs, folds: Sequence[Sequence[int]], more: Any = 0.0
+    cases: Sequence[Judged], data: Designs, folds: Sequence[Sequence[int]], more: Any = 0.0, out: bool = True
 ) -> list[Answer]:
     """The first answer to each fitting by what was learned without its fold.
 
     Args:
         more: log-odds that are added to the log shares, (n, kinds), as what the ride says.
+        out: whether what is answered is left out of what is learned.
     """
     made: dict[int, Answer] = {}
     more = np.broadcast_to(np.asarray(more, float), data.belongs.shape)
     for fold in folds:
-        left = set(fold)
+        left = set(fold) if out else set()
         learned = learn(cases, data, [at for at in range(len(cases)) if at not in left])
         logs = learned.kinds.log_shares(data.rows(fold)) + more[list(fold)]
         for row, at in enumerate(fold):
@@ -284,6 +296,19 @@ def dumped(rows: Any, depth: int = 0) -> str:
     return "{\n" + ",\n".join(lines) + "\n" + "  " * depth + "}" + ("\n" if not depth else "")
 
 
+def ride_says(cases: Sequence[Judged]) -> Any:
+    """What the ride and the gates add to the log shares of the kinds, (n, kinds)."""
+    rows = []
+    for one in cases:
+        case = Case(one.rider, one.spot, ())
+        physics = scouts_of(case, None).best.physics
+        least = min(physics.values())
+        rows.append([_SHUT if closed_in(case, name) else physics.get(name, least) for name in families()])
+    return np.array(rows)
+
+
+#: Log-odds of a kind behind a gate: none.
+_SHUT = -20.0
 FOLD_SEEDS = (1, 2, 3)
 
 

@@ -11,6 +11,7 @@ from house.say import run, step
 PAPERS = {
     "grid": "the best board for every rung, mass and water",
     "fittings": "fittings as an advisor would settle them, beside the answers",
+    "calibrate": "what advisors expect, learned from judged fittings, and how well it meets others",
     "constants": "how much the order of boards moves with each constant of the craft",
 }
 

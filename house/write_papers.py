@@ -26,6 +26,7 @@ from chord_core.fit.solve import solve
 from chord_core.line import read_line
 from chord_core.tables import families, rungs, table
 from chord_core.tables.craft import moved
+from house.write_judged import judged_paper
 
 WATERS: dict[str, dict[str, Any]] = {
     "crumbly, knee": {"usual_m": 0.5, "steepness": "crumbly"},
@@ -282,7 +283,9 @@ def constants() -> list[str]:
     ]
 
 
-WRITERS = {"grid": grid, "fittings": fittings, "constants": constants}
+WRITERS = {"calibrate": judged_paper, "grid": grid, "fittings": fittings, "constants": constants}
+#: Papers whose file has another name.
+_FILES = {"calibrate": "judged"}
 #: What an advisor says of a paper, kept in a file of its own beside it.
 _READ = "read"
 
@@ -291,10 +294,10 @@ def main() -> int:
     """Write one paper into a folder; remarks from a file beside it are kept at its end."""
     name, folder = sys.argv[1], Path(sys.argv[2])
     text = "\n".join(WRITERS[name]())
-    remarks = folder / _READ / f"{name}.md"
+    remarks = folder / _READ / f"{_FILES.get(name, name)}.md"
     if remarks.exists():
         text += "\n" + remarks.read_text(encoding="utf-8")
-    (folder / f"{name}.md").write_text(text.rstrip() + "\n", encoding="utf-8")
+    (folder / f"{_FILES.get(name, name)}.md").write_text(text.rstrip() + "\n", encoding="utf-8")
     return 0
 
 

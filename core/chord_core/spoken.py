@@ -71,3 +71,8 @@ def span(metres: float) -> str:
 def mass(kilograms: float) -> str:
     """A mass: 3.1 kg, 6.8 lb."""
     return f"{kilograms / POUND_KG:.1f} lb" if _spoken.get().masses == "lb" else f"{kilograms:.1f} kg"
+
+
+def body(kilograms: float) -> str:
+    """The mass of a person: 75 kg, 165 lb."""
+    return f"{kilograms / POUND_KG:.0f} lb" if _spoken.get().masses == "lb" else f"{kilograms:.0f} kg"

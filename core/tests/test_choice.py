@@ -191,7 +191,7 @@ class Order(TestCase):
                 self.assertEqual(list(np.argsort(-stands)), order)
         fish = inches("performance fish", 72, 21, 2.5, price=950)
         wishes = surfer.model_copy(update={"wish": "performance fish"})
-        stands = standing(wishes, (dear, cheap, fish), np.array([98.0, 91.0, 86.0]))
+        stands = standing(wishes, (dear, cheap, fish), np.array([98.0, 91.0, 93.0]))
         self.assertEqual(list(np.argsort(-stands)), [2, 1, 0])
         poor = surfer.model_copy(update={"budget": None})
         stands = standing(poor, (dear, cheap, bad), np.array([98.0, 91.0, 40.0]))

@@ -10,8 +10,8 @@ from chord_core.tables import families
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 
-#: Families that an advisor would hand over out of this rack, and litres: by how the advisors of ``core/judged``
-#: answered like customers (``docs/demo-surfers.md``), as wide as this rack asks.
+#: Families that an advisor would hand over out of this rack, and litres: by how the advisors of
+#: ``core/judged`` answered like customers (``docs/demo-surfers.md``), as wide as this rack asks.
 SIGNED = {
     "Ines Varga": ({"performance fish", "all-rounder", "mid-length"}, (36, 47)),
     "Tobi Hale": ({"short soft-top"}, (29, 37)),

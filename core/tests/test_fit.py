@@ -13,7 +13,7 @@ from chord_core.fit.case import Case, case_with
 from chord_core.fit.factors import FACTORS, days_of_water, judge_alone, weights_for
 from chord_core.fit.growth import near
 from chord_core.fit.heard import hear, heard
-from chord_core.fit.ordinary import board_at, ordinary_fleet
+from chord_core.fit.ordinary import board_at
 from chord_core.fit.pile import fit_in
 from chord_core.fit.rank import judge_rack
 from chord_core.fit.scouts import scouts_of

@@ -93,8 +93,8 @@ class Best:
     """What the expected boards of the open families reach, by which all others are measured.
 
     ``rides`` on each day that counts; ``norms``: the best product of each family; ``physics``: its log over
-    the best family's, as far as it is heard; ``shares``: what is kept of the fit of each family's boards, 1 for
-    the one that is expected first; ``parts``, ``usual``: for each part the best and the middle one."""
+    the best family's, as far as it is heard; ``shares``: what is kept of the fit of each family's boards, 1
+    for the one that is expected first; ``parts``, ``usual``: for each part the best and the middle one."""
 
     rides: Array
     norms: dict[str, float]

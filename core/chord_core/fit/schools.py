@@ -1,4 +1,4 @@
-"""Litres: what is expected decides; the schools of sizing, by ratio and by step, stand beside it as evidence."""
+"""Litres: what is expected decides; the schools of sizing, by ratio and by step, stand beside it."""
 
 from __future__ import annotations
 
@@ -6,9 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from chord_core import spoken
 from chord_core.documents.answers import School
 from chord_core.fit.bands import Band, aimed_band, band_for, moves
 from chord_core.fit.case import Case
+from chord_core.fit.expected.facts import ORDINARY_KG
 from chord_core.fit.expected.litres import moved_by
 from chord_core.fit.gates import a
 from chord_core.fit.present import present_litres
@@ -22,8 +24,8 @@ _SAID_MOST = 3
 
 @dataclass(frozen=True)
 class Sizing:
-    """Litres [L] that are looked for (``target_l``), between which a board is as good (``band``), why, whether
-    the advisor set the target (``overruled``), and what each school of sizing says of it."""
+    """Litres [L] that are looked for (``target_l``), between which a board is as good (``band``), why,
+    whether the advisor set the target (``overruled``), and what each school of sizing says of it."""
 
     target_l: float
     band: Band
@@ -101,7 +103,8 @@ def _because(case: Case, family: str) -> str:
     target = case.expected.litres(family).middle
     plain = target / float(np.prod([factor for _, factor in moved]))
     words = ", ".join(f"{word} {factor - 1:+.0%}" for word, factor in moved[:_SAID_MOST])
-    says = f"On {a(family)} somebody of 75 kg at the level “{case.rider.rung.name}” has about {plain:.0f} L"
+    who = f"{spoken.body(ORDINARY_KG)} at the level “{case.rider.rung.name}”"
+    says = f"On {a(family)} somebody of {who} has about {plain:.0f} L"
     return f"{says}; {words}." if words else f"{says}."
 
 

@@ -46,7 +46,7 @@ class Faces(CloserCase):
         self.assertEqual(len(named), len(set(named)), "no number is derived twice")
         for need in ticket["answer"]["bench"]["needs"]:
             self.assertIn(need["why"], named)
-        for name in ("fit", "rides_per_hour", "works_share", "litres", "band.low_l", "band.high_l"):
+        for name in ("fit", "rides_per_hour", "works_share", "litres", "expected_l"):
             self.assertIn(name, named)
 
     def test_needs_are_those_of_the_complaint_then_of_the_aim(self) -> None:

@@ -4011,7 +4011,8 @@ export interface components {
          * @description Answer of ``size``. ``missing`` names facts without which there is no answer.
          *
          *     ``target_l`` are the litres that are expected of the leading family, or the advisor's own target;
-         *     ``target_band_l`` the litres between which a board is as good; ``schools`` other ways of sizing, as evidence.
+         *     ``target_band_l`` the litres between which a board is as good; ``schools`` other ways of sizing, as
+         *     evidence.
          *     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
          *     they and ``step_down`` are empty where the families were only ordered, not searched.
          *     ``days_say``: how often the water is chest high, without the stop; empty on a river.
@@ -4589,9 +4590,9 @@ export interface components {
         };
         /**
          * Windows
-         * @description What to look for in the rack, in one family, out to a shaper's fractions [m, L]: litres, length and width
-         *     as an advisor expects them, the rest as boards of that size do best; ``rail`` from 0 (low, pinched) to 1
-         *     (full).
+         * @description What to look for in the rack, in one family, out to a shaper's fractions [m, L]: litres, length and
+         *     width as an advisor expects them, the rest as boards of that size do best; ``rail`` from 0 (low, pinched)
+         *     to 1 (full).
          */
         Windows: {
             /** Length M */

@@ -36,8 +36,8 @@ class Expectation:
         return {name: log_litres(self.rider, self.spot, name) for name in families()}
 
     def litres(self, family: str, target_l: float | None = None) -> Expected:
-        """Litres of a kind: those that are expected, as far as the kind is made so small or large, or about the
-        advisor's own target [L]."""
+        """Litres of a kind: those that are expected, as far as the kind is made so small or large, or about
+        the advisor's own target [L]."""
         sd = spread(self.assumed)
         if target_l is not None:
             return Expected(target_l, sd)

@@ -19,7 +19,7 @@ _STEEPNESS = {"crumbly": 0, "soft": 1, "average": 2, "steep": 3, "hollow": 4}
 _HIGH = 4
 #: Faces in body heights that are low, and usual faces [m] that are big whoever rides them.
 _LOW_FACE, _BIG_M = 0.5, 2.0
-_ORDINARY_KG, _ORDINARY_SESSIONS = 75.0, 6.0
+ORDINARY_KG, _ORDINARY_SESSIONS = 75.0, 6.0
 _AGE_COUNTS_FROM = 40
 
 
@@ -30,7 +30,7 @@ def steepness_of(spot: Spot) -> int:
 
 def log_mass(rider: Rider) -> float:
     """Natural log of the mass over 75 kg."""
-    return math.log(rider.mass_kg / _ORDINARY_KG)
+    return math.log(rider.mass_kg / ORDINARY_KG)
 
 
 def years_over(rider: Rider) -> float:

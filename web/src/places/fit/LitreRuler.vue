@@ -1,6 +1,6 @@
 <script setup lang="ts">
-// Top: one ruler in litres. To be read in five seconds: how many litres, which school says so, and
-// whether the other disagrees.
+// Top: one ruler in litres. To be read in five seconds: how many litres to look for, and how far to either
+// side a board is as good. What other ways of sizing say stands above the line, thin, as evidence.
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useTicket } from '../../state/ticket'
 import { round } from '../../units'
@@ -24,7 +24,7 @@ const overruled = computed(() => (fitting.value?.target_l ?? null) !== null)
 const scale = computed(() => {
   const bands = (size.value?.schools ?? []).flatMap((school) => [school.low_l, school.high_l])
   const marks = [bench.value, present.value, size.value?.target_l ?? null].filter((v) => v !== null)
-  const all = [...bands, ...marks]
+  const all = [...bands, ...marks, ...(size.value?.target_band_l ?? [])]
   const [low, high] = all.length ? [Math.min(...all), Math.max(...all)] : [25, 60]
   const room = Math.max((high - low) * 0.22, 4)
   return scaleOver(Math.max(5, Math.floor(low - room)), Math.ceil(high + room), LEFT, right.value)
@@ -38,16 +38,15 @@ const weaves: Record<string, string> = {
   'by shape': 'shape',
   'by float': 'float',
 }
-/** The way of sizing that decides: its reason is written out, those of the others stand in the titles of their
- * bands. */
-const leading = computed(() =>
-  (size.value?.schools ?? []).filter((school) => school.name === size.value?.leads),
+const says = computed(() =>
+  overruled.value ? 'your own target; Delete takes it back' : (size.value?.target_because ?? ''),
 )
-
-const says = computed(() => {
-  if (!size.value?.leads) return ''
-  if (overruled.value) return 'your own target; Delete takes it back'
-  return `sized ${size.value.leads}: ${leading.value[0]?.reason ?? size.value.leads_because}`
+/** The litres between which a board is as good; they go along with a target that is being dragged. */
+const asGood = computed(() => {
+  const band = size.value?.target_band_l
+  if (!band || !size.value?.target_l || target.value === null) return null
+  const moved = target.value / size.value.target_l
+  return { low: band[0] * moved, high: band[1] * moved }
 })
 
 function move(litres: number): void {
@@ -111,7 +110,7 @@ onBeforeUnmount(() => {
   <section class="ruler" aria-label="Litres">
     <header>
       <span class="label">Litres</span>
-      <span class="says" :title="`${says}; ${size?.leads_because ?? ''}`">{{ says }}</span>
+      <span class="says" :title="says">{{ says }}</span>
     </header>
     <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${space.width} 110`" height="110">
       <g v-for="(school, i) in size.schools" :key="school.name">
@@ -120,15 +119,24 @@ onBeforeUnmount(() => {
           :x="scale(school.low_l)"
           :y="17 + i * 13"
           :width="Math.max(scale(school.high_l) - scale(school.low_l), 3)"
-          height="9.5"
+          height="7"
           :fill="`url(#weave-${weaves[school.name]})`"
           class="band"
-          :class="{ leads: school.name === size.leads }"
         />
         <text x="0" :y="26 + i * 13" class="name school">
           {{ school.name.replace('by ', '') }}
         </text>
       </g>
+      <rect
+        v-if="asGood"
+        class="as-good"
+        :x="scale(asGood.low)"
+        :y="LINE - 6"
+        :width="Math.max(scale(asGood.high) - scale(asGood.low), 3)"
+        height="12"
+      >
+        <title>{{ asGood.low.toFixed(1) }} to {{ asGood.high.toFixed(1) }} L are as good</title>
+      </rect>
       <line :x1="LEFT" :x2="right" :y1="LINE" :y2="LINE" class="line" />
       <line
         v-for="v in small"
@@ -185,9 +193,11 @@ onBeforeUnmount(() => {
         <dt>smaller</dt>
         <dd>{{ settled?.step_down.says }}</dd>
       </template>
-      <template v-if="size.disagreement?.warns">
-        <dt class="apart">note</dt>
-        <dd class="apart">{{ size.disagreement.says }}</dd>
+      <template v-if="asGood">
+        <dt>as good</dt>
+        <dd>
+          {{ asGood.low.toFixed(0) }} to {{ asGood.high.toFixed(0) }} L: what advisors accept.
+        </dd>
       </template>
     </dl>
   </section>
@@ -221,11 +231,13 @@ line {
 .band {
   stroke: var(--sea);
   stroke-width: 0.8;
-  opacity: 0.75;
+  opacity: 0.6;
 }
-.band.leads {
-  stroke-width: 1.8;
-  opacity: 1;
+.as-good {
+  fill: var(--pencil);
+  fill-opacity: 0.28;
+  stroke: var(--pencil);
+  stroke-width: 1;
 }
 text {
   font: 13px var(--sans);
@@ -283,10 +295,6 @@ text.name {
   white-space: nowrap;
   overflow: hidden;
   text-overflow: ellipsis;
-}
-.reasons .apart {
-  color: var(--pencil-text);
-  font-weight: 600;
 }
 /* A low screen: what the ways of sizing say stands in the titles of their bands. */
 @media (max-height: 780px) and (min-width: 901px) {
