@@ -300,7 +300,7 @@ def ride_says(cases: Sequence[Judged]) -> Any:
     """What the ride and the gates add to the log shares of the kinds, (n, kinds)."""
     rows = []
     for one in cases:
-        case = Case(one.rider, one.spot, ())
+        case = Case(one.rider, one.spot, (), one.water)
         physics = scouts_of(case, None).best.physics
         least = min(physics.values())
         rows.append([_SHUT if closed_in(case, name) else physics.get(name, least) for name in families()])

@@ -25,6 +25,7 @@ class Judged:
     set: str
     rider: Rider
     spot: Spot
+    water: Water
     accepted: tuple[str, ...]
     rejected: frozenset[str]
     litres: tuple[float, float]
@@ -60,9 +61,10 @@ class Held:
 
 def _case(row: dict[str, Any]) -> Judged:
     rider, _ = pencil_rider(parse(Surfer, row["surfer"], "surfer"))
-    spot, _ = pencil_water(parse(Water, row["water"], "water"), rider.height_m)
+    water = parse(Water, row["water"], "water")
+    spot, _ = pencil_water(water, rider.height_m)
     return Judged(
-        row["set"], rider, spot, tuple(row["families"]), frozenset(row["rejected"]),
+        row["set"], rider, spot, water, tuple(row["families"]), frozenset(row["rejected"]),
         tuple(row["litres"]), tuple(row["length_m"]), tuple(row["width_m"]),
     )  # fmt: skip
 

@@ -76,3 +76,11 @@ def mass(kilograms: float) -> str:
 def body(kilograms: float) -> str:
     """The mass of a person: 75 kg, 165 lb."""
     return f"{kilograms / POUND_KG:.0f} lb" if _spoken.get().masses == "lb" else f"{kilograms:.0f} kg"
+
+
+def length(metres: float) -> str:
+    """The length of a board: 7'8, 2.34 m."""
+    if not _imperial():
+        return f"{metres:.2f} m"
+    feet, inches = divmod(round(metres / INCH_M), 12)
+    return f"{feet:.0f}'{inches:.0f}"

@@ -76,6 +76,18 @@ class Kind(Result):
     windows: Windows | None
 
 
+class Advice(Result):
+    """What an advisor says with the board that is advised: the board and what it does (``says``), why it
+    suits this customer, what to mind, what matters most first; how the kind is ridden and what it does not
+    do."""
+
+    says: str
+    reasons: tuple[str, ...]
+    warnings: tuple[str, ...]
+    ridden: str
+    does_not: str
+
+
 class Closed(Result):
     """A family behind a gate, with the sentence that says so."""
 
@@ -119,6 +131,7 @@ class SizeResult(Result):
     heard: tuple[Heard, ...] = ()
     step_down: StepDown | None = None
     closed: tuple[Closed, ...] = ()
+    advice: Advice | None = None
     leash: str = ""
     cautions: tuple[str, ...] = ()
     days: tuple[Day, ...] = ()

@@ -49,11 +49,12 @@ def _drawn(board: Board) -> tuple[Hull, FinSet]:
 
 @dataclass(frozen=True)
 class Case:
-    """A surfer and a water with all facts, and what was assumed of them."""
+    """A surfer and a water with all facts, what was assumed of them, and the water as it was said."""
 
     rider: Rider
     spot: Spot
     assumed: tuple[Assumed, ...]
+    water: Water
 
     @cached_property
     def now(self) -> Ridden | None:
@@ -116,7 +117,7 @@ def case_with(surfer: Surfer, water: Water) -> Case | None:
         return None
     rider, of_rider = pencil_rider(surfer)
     spot, of_water = pencil_water(water, rider.height_m)
-    return Case(rider, spot, (*of_rider, *of_water))
+    return Case(rider, spot, (*of_rider, *of_water), water)
 
 
 def case_of(request: SizeRequest) -> Case | None:

@@ -20,9 +20,10 @@ def leash_for(length_m: float, rider: Rider, spot: Spot) -> str:
         return (
             "No ankle leash on a river wave: it can trap you. Quick-release belt or none, by the local rule."
         )
-    feet = math.ceil(length_m / FOOT_M - 1e-6)
+    # As long as the board; a child's no longer than the board.
+    feet = math.floor(length_m / FOOT_M + 1e-6) if rider.child else math.ceil(length_m / FOOT_M - 1e-6)
     if rider.craft == "stand_up":
-        return f"Coiled leash of {feet} ft; leash and buoyancy aid by local law."
+        return f"Straight leash of {feet} ft in surf; leash and buoyancy aid by local law."
     face = spot.days.usual_m / rider.height_m
     cord = "thin" if face < 0.72 else "thick" if face > 1.0 else "regular"
     where = " at knee or calf" if feet >= 9 else ""

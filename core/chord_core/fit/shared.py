@@ -26,7 +26,7 @@ def sharers_of(case: Case) -> tuple[Case, ...]:
     for one in known:
         facts: Surfer = one.model_copy(update={"aim": one.aim or "keep and share", "sharers": ()})
         rider, _ = pencil_rider(facts)
-        found.append(Case(rider, case.spot, ()))
+        found.append(Case(rider, case.spot, (), case.water))
     return tuple(found)
 
 

@@ -12,6 +12,7 @@ import numpy as np
 from chord_core.documents.answers import Closed, Kind, SizeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
+from chord_core.fit.advice import Chosen, advise
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import cautions_for, leash_for
 from chord_core.fit.expected.kinds import speaks_for
@@ -21,7 +22,7 @@ from chord_core.fit.gear import advise_fins
 from chord_core.fit.heard import heard
 from chord_core.fit.options import builds, setups, tails
 from chord_core.fit.schools import Sizing, size_up
-from chord_core.fit.scouts import Scouts, scouts_of
+from chord_core.fit.scouts import TIMES, Scouts, scouts_of
 from chord_core.fit.search import Found, Judge, either, search
 from chord_core.fit.shapes import boards_of
 from chord_core.fit.step import step_down
@@ -153,12 +154,25 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         families=kinds,
         heard=heard(case),
         closed=_closed(case),
+        advice=advise(case, _chosen(sized)) if sized.scouts.open else None,
         leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
         cautions=cautions_for(case.rider, case.spot),
         days=bars_of(case.spot, case.rider.height_m),
         days_say=_days_say(case),
         tables_version=tables_version(),
         **more,
+    )
+
+
+def _chosen(sized: Sized) -> Chosen:
+    """The board that is advised: as it is expected in the leading family."""
+    scouts, lead, case = sized.scouts, sized.lead, sized.case
+    middle = scouts.rows_of(lead).start + TIMES.index(1.0)
+    return Chosen(
+        family=lead,
+        litres=sized.sizing.target_l,
+        length_m=case.expected.dim("length_m", lead, sized.target_l).middle,
+        duck_dive=float(scouts.judged.ridden.floats.duck_dive[middle]),
     )
 
 

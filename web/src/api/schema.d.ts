@@ -926,6 +926,24 @@ export interface components {
             ];
         };
         /**
+         * Advice
+         * @description What an advisor says with the board that is advised: the board and what it does (``says``), why it
+         *     suits this customer, what to mind, what matters most first; how the kind is ridden and what it does not
+         *     do.
+         */
+        Advice: {
+            /** Says */
+            says: string;
+            /** Reasons */
+            reasons: string[];
+            /** Warnings */
+            warnings: string[];
+            /** Ridden */
+            ridden: string;
+            /** Does Not */
+            does_not: string;
+        };
+        /**
          * Answer
          * @description The answer of a ticket: the boards of the rack best first, and the numbers of those behind a gate,
          *     which are not judged; ``present`` is the board ridden now, drawn, with its fit.
@@ -4087,6 +4105,8 @@ export interface components {
              * @default []
              */
             closed: components["schemas"]["Closed"][];
+            /** @default null */
+            advice: components["schemas"]["Advice"] | null;
             /**
              * Leash
              * @default

@@ -1,0 +1,195 @@
+"""What an advisor says with a board: what the kind does, why it suits this customer, what to mind.
+
+Sentences come from ``tables/advice.json``, chosen by what holds of surfer, water and board, what matters most
+first. Nothing is said that a fact does not bear out.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+
+from chord_core import spoken
+from chord_core.documents.answers import Advice
+from chord_core.fit.case import Case
+from chord_core.fit.gates import a
+from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
+from chord_core.fit.present import present_litres
+from chord_core.surfer.pencil import Rider
+from chord_core.tables import families, rungs, table
+from chord_core.water.days import BIG_SHARE
+
+#: Shares of the present litres from which a step is a step, and a far one.
+_STEP, _FAR = 0.08, 0.25
+_HEAVY_KG, _LIGHT_KG = 95.0, 60.0
+_OLDER, _OVER_SIXTY, _GROWING = 50, 60, 18
+_SELDOM, _OFTEN = 2.5, 12.0
+_BIG_M, _VERY_BIG_M, _BIG_HEIGHTS, _FAR_OUT_M = 2.0, 3.0, 1.2, 150.0
+#: Reasons for the customer's own facts.
+_REASONS = 2
+_THICK_MM, _LONG_M, _FAST_M_S = 4.5, 2.7, 3.0
+
+
+@dataclass(frozen=True)
+class Chosen:
+    """The board that is advised: its kind, litres [L], length [m] and how hard it is to sink (0-1)."""
+
+    family: str
+    litres: float
+    length_m: float
+    duck_dive: float
+
+
+def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
+    surfer, step = rider.surfer, rider.rung.step
+    now, board = present_litres(rider), surfer.present_board
+    change = chosen.litres / now - 1 if now else 0.0
+    was = families()[board.family].board_class if board else None
+    grown = not rider.child
+    return {
+        "child": rider.child,
+        "growing": rider.age < _GROWING,
+        "older": rider.age >= _OLDER,
+        "over sixty": rider.age >= _OVER_SIXTY,
+        "heavy": rider.mass_kg >= _HEAVY_KG,
+        "light": grown and rider.mass_kg <= _LIGHT_KG,
+        "unfit": rider.fitness in ("low", "fair"),
+        "seldom": surfer.sessions_month is not None and rider.sessions_month <= _SELDOM,
+        "often": rider.sessions_month >= _OFTEN,
+        "first": step <= rungs()["standing"].step,
+        "early": step <= rungs()["green wave"].step,
+        "can turn": step >= rungs()["linking"].step,
+        "back foot": rider.foot_weight == "back",
+        "shared": bool(surfer.sharers) or surfer.aim == "keep and share",
+        "comes from soft": was == "soft" and families()[chosen.family].board_class != "soft",
+        "step down": change <= -_STEP,
+        "step down far": change <= -_FAR,
+        "step up": change >= _STEP,
+        "step up far": change >= _FAR,
+        "thick suit": surfer.wetsuit_mm is not None and rider.wetsuit_mm >= _THICK_MM,
+        "no suit": surfer.wetsuit_mm is not None and rider.wetsuit_mm == 0,
+        "stand-up": rider.craft == "stand_up",
+        "wants one board": surfer.aim == "one board for everything",
+        **{f"wants {aim}": surfer.aim == aim for aim in ("performance", "progress", "trip")},
+        **{f"complains {one}": True for one in surfer.complaints},
+    }
+
+
+def _is_big(usual_m: float, big_m: float, body_m: float) -> bool:
+    """Whether the usual day, or by far the big one, is for who knows big water."""
+    return max(usual_m, big_m / 1.5) >= _BIG_M or usual_m / body_m >= _BIG_HEIGHTS
+
+
+def _of_water(case: Case) -> dict[str, bool]:
+    spot, rider = case.spot, case.rider
+    water = case.water
+    big_m = 0.0 if spot.river else float(spot.days.face_at(np.array(BIG_SHARE)))
+    return {
+        "rock": water.bottom in ("rock", "reef"),
+        "built": water.bottom == "built" and spot.kind != "pool",
+        "hollow": spot.steepness == "hollow" and not spot.river,
+        "steep": spot.steepness in ("steep", "hollow") and not spot.river,
+        "weak": spot.steepness in ("crumbly", "soft") and not spot.river,
+        "big": not spot.river and _is_big(spot.days.usual_m, big_m, rider.height_m),
+        "very big": not spot.river and spot.days.usual_m >= _VERY_BIG_M,
+        "crowd": water.crowd == "high",
+        "far out": water.paddle_out_m is not None and water.paddle_out_m >= _FAR_OUT_M,
+        "dives": spot.duck_dive_needed and rider.craft != "stand_up",
+        "river": spot.river,
+        "slow river": spot.river and spot.flow_m_s < _FAST_M_S,
+        "fast river": spot.river and spot.flow_m_s >= _FAST_M_S,
+        "pool": spot.kind == "pool",
+    }
+
+
+def _of_board(chosen: Chosen) -> dict[str, bool]:
+    return {
+        "cannot sink": chosen.duck_dive > DUCK_MOST,
+        "hard to sink": DUCK_EASY <= chosen.duck_dive <= DUCK_MOST,
+        "long board": chosen.length_m >= _LONG_M,
+        "hard deck": families()[chosen.family].board_class != "soft",
+    }
+
+
+#: Kinds that are too flat for steep waves; kinds for big waves.
+_FLAT = ("nose-rider", "keel fish", "groveler", "performance fish", "performance twin")
+_FOR_BIG = ("step-up", "gun", "big-wave longboard")
+
+
+def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
+    """Why a wish is not what is advised."""
+    wish = rider.surfer.wish
+    if wish is None or wish == chosen.family:
+        return {}
+    short = families()[wish].board_class == "short" and families()[chosen.family].board_class != "short"
+    return {
+        "wish refused": True,
+        "wish too flat": steep and wish in _FLAT,
+        "wish too big": wish in _FOR_BIG,
+        "wish too short": short and rider.rung.step < rungs()["carving"].step and wish not in _FOR_BIG,
+    }
+
+
+def holds(case: Case, chosen: Chosen) -> frozenset[str]:
+    """What holds of surfer, water and board, by the names that the table of advice uses."""
+    water = _of_water(case)
+    facts = _of_surfer(case.rider, chosen) | water | _of_board(chosen)
+    facts |= _of_wish(case.rider, chosen, water["steep"])
+    return frozenset(name for name, value in facts.items() if value)
+
+
+def _fits(row: dict[str, Any], facts: frozenset[str], family: str) -> bool:
+    of_class = families()[family].board_class
+    board = (
+        not ({"classes", "kinds"} & set(row))
+        or of_class in row.get("classes", ())
+        or family in row.get("kinds", ())
+    )
+    return board and set(row["when"]) <= facts and not set(row.get("unless", ())) & facts
+
+
+def _times(sessions: float) -> str:
+    """How often in words: once, twice, 6 times."""
+    if sessions < 0.75:
+        return "less than once"
+    return {1: "once", 2: "twice"}.get(round(sessions), f"{sessions:.0f} times")
+
+
+def _words(case: Case) -> dict[str, Callable[[], str]]:
+    rider, surfer = case.rider, case.rider.surfer
+    return {
+        "sessions": lambda: _times(rider.sessions_month),
+        "mass": lambda: spoken.body(rider.mass_kg),
+        "level": lambda: rider.rung.name,
+        "wish": lambda: surfer.wish or "",
+    }
+
+
+def _said(
+    rows: Iterable[dict[str, Any]], case: Case, facts: frozenset[str], family: str, most: int
+) -> list[str]:
+    """The sentences that hold, those that count most first, one of a topic."""
+    order = sorted((row for row in rows if _fits(row, facts, family)), key=lambda row: -row["counts"])
+    taken: dict[str, str] = {}
+    words = {name: word() for name, word in _words(case).items()}
+    for row in order:
+        if len(taken) < most:
+            taken.setdefault(row["topic"], row["says"].format(**words))
+    return list(taken.values())
+
+
+def advise(case: Case, chosen: Chosen) -> Advice:
+    """What an advisor would say with a board of this kind and size."""
+    rules = table("advice")
+    facts, kind = holds(case, chosen), rules["kinds"][chosen.family]
+    size = f"{a(chosen.family).capitalize()} of about {spoken.length(chosen.length_m)}, {chosen.litres:.0f} L"
+    return Advice(
+        says=f"{size}: {kind['does']}.",
+        reasons=tuple(_said(rules["because"], case, facts, chosen.family, _REASONS)),
+        warnings=tuple(_said(rules["warnings"], case, facts, chosen.family, rules["most"])),
+        ridden=kind["ridden"],
+        does_not=kind["not"],
+    )

@@ -1,0 +1,150 @@
+"""What an advisor says with a board: every sentence is borne out by a fact, none contradicts another."""
+
+import json
+from pathlib import Path
+from typing import Any
+from unittest import TestCase
+
+from hypothesis import given
+
+from chord_core import spoken
+from chord_core.documents import SizeRequest, Surfer, Water, parse
+from chord_core.documents.answers import Advice
+from chord_core.fit.advice import Chosen, advise, holds
+from chord_core.fit.case import Case, case_with
+from chord_core.fit.size import size
+from chord_core.tables import families, table
+from tests import draws, tries
+from tests.strategies import inches, surfers, waters
+
+FILE = Path(__file__).resolve().parents[1] / "judged" / "fittings.json"
+JUDGED: list[dict[str, Any]] = json.loads(FILE.read_text(encoding="utf-8"))["fittings"]
+RULES = table("advice")
+ROWS = [*RULES["because"], *RULES["warnings"]]
+
+
+def case(water: dict[str, object] | None = None, **facts: object) -> Case:
+    made = case_with(Surfer(**{"mass_kg": 75, "rung": "linking", **facts}), Water(**(water or {})))
+    assert made
+    return made
+
+
+def chosen(
+    family: str = "all-rounder", litres: float = 34, length: float = 1.85, duck: float = 0.5
+) -> Chosen:
+    return Chosen(family, litres, length, duck)
+
+
+class Words(TestCase):
+    def warned(self, wanted: str, of: Case, board: Chosen | None = None) -> None:
+        self.assertIn(wanted, " ".join(advise(of, board or chosen()).warnings))
+
+    def test_places(self) -> None:
+        self.warned("Rock or reef", case({"usual_m": 1.0, "bottom": "reef"}))
+        self.warned("a higher tide", case({"usual_m": 1.2, "bottom": "reef", "steepness": "hollow"}))
+        self.warned("long way out", case({"usual_m": 1.0, "paddle_out_m": 300}))
+        self.warned("let it pass", case({"usual_m": 2.4}))
+        self.warned("vest", case({"usual_m": 3.4}, rung="critical"), chosen("gun", 60, 2.7))
+        self.warned("No ankle leash", case({"kind": "river", "usual_m": 0.7}), chosen("river wide", 40, 1.6))
+
+    def test_people_body_and_practice(self) -> None:
+        self.warned("still learning to control it", case({"crowd": "high"}, rung="standing"))
+        self.warned("ask a doctor", case(age=64))
+        self.warned("Still growing", case(age=14, mass_kg=52))
+        self.warned("hire first", case(rung="standing", sessions_month=1))
+        self.warned("once a month", case(rung="standing", sessions_month=1))
+
+    def test_board_and_first_weeks(self) -> None:
+        self.warned("cannot be duck-dived", case({"usual_m": 1.4}), chosen("mid-length", 48, 2.2, 0.97))
+        now = inches("mini-mal", 94, 22, 2.8)
+        self.warned("catch fewer waves", case(present_board=now), chosen("all-rounder", 36))
+        small = inches("performance shortboard", 70, 18.5, 2.2)
+        self.warned("a step back", case(present_board=small), chosen("mid-length", 46, 2.1))
+        self.warned("fish that you asked for is flat", case({"steepness": "hollow"}, wish="keel fish"))
+        self.warned(
+            "comes later", case(rung="standing", wish="performance shortboard"), chosen("mini-mal", 60, 2.4)
+        )
+
+    def test_an_everyday_case_says_no_danger_that_is_not_there(self) -> None:
+        says = " ".join(
+            advise(case({"usual_m": 1.0, "bottom": "sand"}, age=30, sessions_month=8), chosen()).warnings
+        )
+        for absent in ("reef", "doctor", "river", "alone", "growing", "child", "lesson"):
+            self.assertNotIn(absent, says)
+
+    def test_why_it_suits_begins_with_the_customers_own_facts(self) -> None:
+        reasons = advise(case(complaints=("will not catch",), age=58), chosen("mid-length", 46, 2.1)).reasons
+        self.assertIn("you said that yours does not catch", reasons[0])
+        self.assertIn("time to stand up", reasons[1])
+
+    def test_lengths_are_said_in_the_units_of_who_reads(self) -> None:
+        of = case()
+        self.assertIn("1.85 m", advise(of, chosen()).says)
+        with spoken.speaking("imperial", "lb"):
+            self.assertIn("6'1", advise(of, chosen()).says)
+
+
+class Never(TestCase):
+    def contradicts(self, advice: Advice) -> None:
+        says = " ".join(advice.warnings)
+        for one, other in (
+            ("No ankle leash", "leash on"),
+            ("No ankle leash", "strong leash"),
+            ("catch fewer waves", "a step back"),
+            ("Keep the old board", "Keep the board that you have"),
+            ("Small fins", "larger or stiffer fins"),
+            ("cannot be duck-dived", "duck-dive takes technique"),
+        ):
+            self.assertFalse(one in says and other in says, says)
+
+    def test_two_sentences_of_one_answer_contradict_each_other(self) -> None:
+        for row in JUDGED[:: draws(1, 5)]:
+            surfer, water = parse(Surfer, row["surfer"], "surfer"), parse(Water, row["water"], "water")
+            of = case_with(surfer, water)
+            assert of
+            for family in row["families"]:
+                litres = of.expected.litres(family).middle
+                length = of.expected.dim("length_m", family).middle
+                for duck in (0.5, 0.8, 1.0):
+                    self.contradicts(advise(of, Chosen(family, litres, length, duck)))
+
+    @tries(24)
+    @given(surfers(), waters())
+    def test_more_than_is_read_and_danger_stands_first(self, surfer: Surfer, water: Water) -> None:
+        answer = size(SizeRequest(surfer=surfer, water=water))
+        if answer.advice is None:
+            return
+        self.assertLessEqual(len(answer.advice.warnings), RULES["most"])
+        self.assertTrue(1 <= len(answer.advice.reasons) <= 2)
+        counts = {row["says"]: row["counts"] for row in RULES["warnings"] if "{" not in row["says"]}
+        order = [counts[says] for says in answer.advice.warnings if says in counts]
+        self.assertEqual(order, sorted(order, reverse=True))
+        self.assertNotIn("{", " ".join([*answer.advice.warnings, *answer.advice.reasons]))
+
+
+class Tables(TestCase):
+    def test_every_kind_says_what_it_does_how_it_is_ridden_and_what_not(self) -> None:
+        self.assertEqual(set(RULES["kinds"]), set(families()))
+        for row in RULES["kinds"].values():
+            self.assertEqual(set(row), {"does", "ridden", "not"})
+
+    def test_every_condition_is_one_that_can_hold(self) -> None:
+        """Over the judged fittings each name holds of somebody, and no name is misspelt."""
+        seen: set[str] = set()
+        for row in JUDGED:
+            surfer, water = parse(Surfer, row["surfer"], "surfer"), parse(Water, row["water"], "water")
+            of = case_with(surfer, water)
+            assert of
+            for duck in (0.5, 0.8, 1.0):
+                seen |= holds(
+                    of, Chosen(row["families"][0], sum(row["litres"]) / 2, row["length_m"][0], duck)
+                )
+        named = {name for row in ROWS for name in (*row["when"], *row.get("unless", ()))}
+        self.assertLessEqual(named, seen)
+
+    def test_boards_that_sentences_are_said_of_are_there(self) -> None:
+        classes = {family.board_class for family in families().values()}
+        for row in ROWS:
+            self.assertLessEqual(set(row.get("classes", ())), classes)
+            self.assertLessEqual(set(row.get("kinds", ())), set(families()))
+            self.assertTrue(row["says"].endswith("."), row["says"])
