@@ -192,7 +192,7 @@ class ByKeyboard(BrowserCase):
         self.keys(Keys.ARROW_RIGHT, Keys.ARROW_RIGHT)
         self.wait_text(".ruler .says", "your own target")
         self.keys(Keys.DELETE)
-        self.wait_text(".ruler .says", "sized by")
+        self.wait_text(".ruler .says", "On a")
         self.alt("r")
         self.focused("e.classList.contains('hung')")
         # Answers may still come and put the boards in another order: the hand is on a board, not at a place.

@@ -53,7 +53,8 @@ def _title(bench: Bench, units: str) -> str:
 def _why(sheet: Sheet, ranked: Ranked) -> None:
     sheet.listed(ranked.on_the_wave.says)
     sheet.head("For")
-    sheet.listed(ranked.for_)
+    own = ranked.advice.reasons if ranked.advice else ()
+    sheet.listed([*own, *ranked.for_])
     if ranked.against:
         sheet.head("To know")
         sheet.listed(ranked.against)
@@ -89,7 +90,8 @@ def hand_out(
     fins = bench.ranked.fins.says
     sheet.listed([fins[0].upper() + fins[1:], *care_for(bench.board)])
     sheet.head("Before you go in")
-    sheet.listed([*answer.size.cautions, *bench.ranked.cautions])
+    mind = bench.ranked.advice.warnings if bench.ranked.advice else ()
+    sheet.listed([*answer.size.cautions, *bench.ranked.cautions, *mind])
     return bytes(sheet.output())
 
 

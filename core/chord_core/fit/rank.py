@@ -20,6 +20,7 @@ from chord_core.documents.answers import (
 )
 from chord_core.documents.board import Board
 from chord_core.documents.requests import RankRequest, SizeRequest
+from chord_core.fit.advice import Chosen, advise
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged
@@ -108,6 +109,10 @@ class JudgedRack:
     def _parts(self) -> dict[str, Array]:
         return self.judged.parts()
 
+    def _chosen(self, row: int) -> Chosen:
+        board, dive = self.boards[row], self.ridden.floats.duck_dive[row]
+        return Chosen(board.family, float(self.judged.hull.litres[row]), board.length_m, float(dive))
+
     def needs(self, row: int) -> tuple[Need, ...]:
         """What the surfer needs and board ``row`` gives."""
         return needs_of(self.case, self.sized.scouts, self.judged, row)
@@ -141,6 +146,7 @@ class JudgedRack:
             for_=for_,
             against=against,
             cautions=_cautions(case, board, judged, row),
+            advice=None if judged.closed[row] else advise(case, self._chosen(row)),
         )
 
 

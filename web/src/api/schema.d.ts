@@ -3366,8 +3366,8 @@ export interface components {
         };
         /**
          * Ranked
-         * @description One board of the rack, judged: its place in ``boards``; fit, 100 being the best ordinary board of the
-         *     open families; the factors and the parts that they are made of; what it does on the wave; sentences, the
+         * @description One board of the rack, judged: its place in ``boards``; fit, 100 being the expected board of the kind
+         *     that is expected first; the factors and the parts that they are made of; what it does on the wave; sentences, the
          *     first of them (``because``) as a clause that goes on from the board's name.
          *     ``over_budget``: what it costs out of the door beyond the surfer's budget.
          */
@@ -3409,6 +3409,8 @@ export interface components {
             against: string[];
             /** Cautions */
             cautions: string[];
+            /** @default null */
+            advice: components["schemas"]["Advice"] | null;
         };
         /**
          * Rated

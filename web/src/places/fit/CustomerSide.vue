@@ -46,6 +46,7 @@ const windows = computed(() => {
     ['litres', span(w.litres, (v) => v.toFixed(1))],
   ]
 })
+const advice = computed(() => bench.value?.ranked?.advice ?? null)
 const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []),
   ...(bench.value?.ranked?.cautions ?? []),
@@ -78,11 +79,16 @@ const cautions = computed(() => [
     <div class="columns">
       <div>
         <h2>Why</h2>
+        <p v-for="line in advice?.reasons" :key="line">{{ line }}</p>
         <p v-for="line in bench?.ranked?.for" :key="line">{{ line }}</p>
         <h2>To know</h2>
         <p v-for="line in bench?.ranked?.against" :key="line">{{ line }}</p>
       </div>
       <div>
+        <template v-if="advice">
+          <h2>How to ride it</h2>
+          <p>{{ advice.ridden }}</p>
+        </template>
         <h2>What to look for</h2>
         <dl>
           <template v-for="[what, span] in windows" :key="what">
@@ -94,6 +100,7 @@ const cautions = computed(() => [
       <div>
         <h2>Before you go in</h2>
         <p v-for="line in cautions" :key="line">{{ line }}</p>
+        <p v-for="line in advice?.warnings" :key="line">{{ line }}</p>
       </div>
     </div>
     <button ref="back" class="plain back" type="button" @click="open = false">

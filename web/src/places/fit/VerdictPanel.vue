@@ -17,6 +17,12 @@ const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
   ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
 ])
+/** Why the board suits this customer, in their own facts, and what an advisor would say with it. */
+const forIt = computed(() => {
+  const [own, measured] = [ranked.value?.advice?.reasons ?? [], ranked.value?.for ?? []]
+  return [...own.slice(0, 1), ...measured].slice(0, 2)
+})
+const mind = computed(() => ranked.value?.advice?.warnings ?? [])
 const river = computed(() => typeof ranked.value?.on_the_wave.stays_on === 'number')
 const remembered = computed(() => answer.value?.bench?.remembered ?? [])
 const sure = computed(
@@ -64,7 +70,7 @@ const place = computed(() => {
         </button>
       </p>
       <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
-        <button class="plain number" type="button" title="why" @click="$emit('why', 'band')">
+        <button class="plain number" type="button" title="why" @click="$emit('why', 'expected_l')">
           {{ ranked.litres.toFixed(1) }} L</button
         >: {{ litresLine(answer, settled, who) }}
         <button class="plain number" type="button" title="why" @click="$emit('why', 'fit')">
@@ -75,7 +81,7 @@ const place = computed(() => {
         <NeedsLines :needs="answer.bench?.needs ?? []" @why="$emit('why', $event)" />
         <h3>For</h3>
         <ul data-for>
-          <li v-for="reason in ranked.for" :key="reason">{{ reason }}</li>
+          <li v-for="reason in forIt" :key="reason">{{ reason }}</li>
         </ul>
         <h3 class="against">Against</h3>
         <ul>
@@ -87,6 +93,16 @@ const place = computed(() => {
             {{ one.says }}
           </li>
         </ul>
+        <details v-if="mind.length" class="mind">
+          <summary>
+            To mind: {{ mind[0]
+            }}<span v-if="mind.length > 1" class="more"> ({{ mind.length - 1 }} more)</span>
+          </summary>
+          <ul>
+            <li v-for="says in mind.slice(1)" :key="says">{{ says }}</li>
+            <li>{{ ranked.advice?.ridden }}</li>
+          </ul>
+        </details>
         <WhyNot />
       </template>
       <dl v-if="ranked && (sure || fix)" class="doubts" data-doubts>
@@ -194,6 +210,18 @@ li {
   padding: 0;
   font-size: 14px;
   line-height: 1.3;
+}
+.mind {
+  margin-top: 4px;
+  font-size: 14px;
+  line-height: 1.3;
+}
+.mind summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.mind .more {
+  color: var(--faint);
 }
 .asked {
   display: grid;
