@@ -87,7 +87,7 @@ class Bench(BrowserCase):
         self.driver.execute_script("arguments[0].scrollIntoView()", closed)
         closed.click()
         self.wait_text("[data-verdict]", "Not yet, not here.")
-        self.wait(lambda: self.all(".verdict h3.against + ul li"), "the gate's sentence")
+        self.wait(lambda: self.all(".verdict ul[aria-label=Against] li"), "the gate's sentence")
 
     def closed_board(self) -> WebElement:
         """The first board behind a gate, walked to through the strip."""

@@ -13,6 +13,7 @@ const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const { units } = useSession()
 const notYet = computed(() => (answer.value ? notHere(answer.value) : ''))
+const mind = computed(() => ranked.value?.advice?.warnings ?? [])
 const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
   ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
@@ -22,7 +23,6 @@ const forIt = computed(() => {
   const [own, measured] = [ranked.value?.advice?.reasons ?? [], ranked.value?.for ?? []]
   return [...own.slice(0, 1), ...measured].slice(0, 2)
 })
-const mind = computed(() => ranked.value?.advice?.warnings ?? [])
 const river = computed(() => typeof ranked.value?.on_the_wave.stays_on === 'number')
 const remembered = computed(() => answer.value?.bench?.remembered ?? [])
 const sure = computed(
@@ -79,13 +79,15 @@ const place = computed(() => {
       </p>
       <template v-if="ranked">
         <NeedsLines :needs="answer.bench?.needs ?? []" @why="$emit('why', $event)" />
-        <h3>For</h3>
-        <ul data-for>
-          <li v-for="reason in forIt" :key="reason">{{ reason }}</li>
+        <ul data-for aria-label="For">
+          <li v-for="(reason, i) in forIt" :key="reason">
+            <b v-if="!i" class="side">For</b> {{ reason }}
+          </li>
         </ul>
-        <h3 class="against">Against</h3>
-        <ul>
-          <li v-for="reason in ranked.against" :key="reason">{{ reason }}</li>
+        <ul aria-label="Against">
+          <li v-for="(reason, i) in ranked.against" :key="reason">
+            <b v-if="!i" class="side against">Against</b> {{ reason }}
+          </li>
           <li v-if="overBudget">{{ overBudget }} over the budget, all in.</li>
         </ul>
         <ul v-if="remembered.length" class="remembered" aria-label="From memory">
@@ -93,17 +95,16 @@ const place = computed(() => {
             {{ one.says }}
           </li>
         </ul>
-        <details v-if="mind.length" class="mind">
-          <summary>
-            To mind: {{ mind[0]
-            }}<span v-if="mind.length > 1" class="more"> ({{ mind.length - 1 }} more)</span>
-          </summary>
-          <ul>
-            <li v-for="says in mind.slice(1)" :key="says">{{ says }}</li>
-            <li>{{ ranked.advice?.ridden }}</li>
-          </ul>
-        </details>
-        <WhyNot />
+        <div class="more">
+          <details v-if="mind.length" class="mind">
+            <summary>To mind ({{ mind.length }})</summary>
+            <ul>
+              <li v-for="says in mind" :key="says">{{ says }}</li>
+              <li>{{ ranked.advice?.ridden }}</li>
+            </ul>
+          </details>
+          <WhyNot />
+        </div>
       </template>
       <dl v-if="ranked && (sure || fix)" class="doubts" data-doubts>
         <template v-if="fix">
@@ -198,7 +199,14 @@ h3 {
   font: 600 14px var(--sans);
   color: var(--sea);
 }
-h3.against {
+.verdict [aria-label='For'],
+.verdict [aria-label='Against'] {
+  margin-top: 4px;
+}
+.side {
+  color: var(--sea);
+}
+.side.against {
   color: var(--note);
 }
 ul {
@@ -220,8 +228,14 @@ li {
   cursor: pointer;
   min-height: 24px;
 }
-.mind .more {
-  color: var(--faint);
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 16px;
+}
+.mind[open] {
+  flex-basis: 100%;
 }
 .asked {
   display: grid;
