@@ -3367,8 +3367,8 @@ export interface components {
         /**
          * Ranked
          * @description One board of the rack, judged: its place in ``boards``; fit, 100 being the expected board of the kind
-         *     that is expected first; the factors and the parts that they are made of; what it does on the wave; sentences, the
-         *     first of them (``because``) as a clause that goes on from the board's name.
+         *     that is expected first; the factors and the parts that they are made of; what it does on the wave;
+         *     sentences, the first of them (``because``) as a clause that goes on from the board's name.
          *     ``over_budget``: what it costs out of the door beyond the surfer's budget.
          */
         Ranked: {
