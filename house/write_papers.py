@@ -173,7 +173,8 @@ def fittings() -> list[str]:
         "",
         "Written by `./chord papers fittings`. The middle column was written before anything was run"
         " (core/tests/fittings.json): what a good advisor would say. The right one is what `solve` finds."
-        f" {agreed} of {len(rows)} agree in kind and litres.",
+        f" {agreed} of {len(rows)} agree in kind and litres: one hand wrote these, and other advisors judge"
+        " differently; how well the answer meets ten of them, out of fold, stands in judged.md.",
         "",
         *_table(["who", "an advisor", "solved", ""], rows),
     ]

@@ -33,7 +33,7 @@ from chord_core.surfer.power import Power
 from chord_core.tables import families
 from chord_core.water.face import Face
 from tests import tries
-from tests.strategies import boards
+from tests.strategies import between, boards, inches
 from tests.test_hull import EXPECTED
 
 SEA = 1025.0
@@ -176,10 +176,30 @@ class RearOfTheBoard(TestCase):
         speed = hold_speed(hull, fins, weight, SEA)
         rail = 0.0126 - 0.0084 * hull.fleet.rail - 0.0015 * (1 - np.minimum(hull.fleet.edge / 0.35, 1))
         reference = set_strength("thruster", "M")[0] + 0.0084
-        need = 0.42 * np.sqrt(reference * weight / (78 * G) / (fins.area_m2 + rail))
+        need = 0.42 * (reference / (fins.area_m2 + rail)) ** 1.2 * (weight / (78 * G)) ** 2.2
         lift = hold_lift_n(hull, speed, need, SEA)
         fast = speed > 1.0
         np.testing.assert_allclose(lift[fast], weight[fast], rtol=1e-3)
+
+    @tries(40)
+    @given(FLEETS, between(40, 85), between(1.05, 1.5))
+    def test_a_heavier_rider_never_holds_better_on_the_same_fins(
+        self, some: list[Board], mass: float, times: float
+    ) -> None:
+        """Law 15."""
+        hull, fins = hulls(some), fins_of(some)
+        light, heavy = (hold_speed(hull, fins, (one + hull.mass_kg) * G, SEA) for one in (mass, times * mass))
+        self.assertTrue((heavy <= light * (1 + 1e-9)).all())
+
+    def test_fins_move_the_hold_by_a_tenth(self) -> None:
+        """From the smallest to the largest set of a thruster, under 75 kg: between 5 and 15 %."""
+        hull_ = hulls([inches("all-rounder", 73, 20, 2.5)])
+        small, large = (
+            hold_speed(hull_, fins_of([inches("all-rounder", 73, 20, 2.5, fins={"size": size})]),
+                       (75 + hull_.mass_kg) * G, SEA)[0]
+            for size in ("XS", "XL")
+        )  # fmt: skip
+        self.assertTrue(1.05 < large / small < 1.15, large / small)
 
     @tries(12)
     @given(FLEETS)

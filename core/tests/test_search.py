@@ -1,6 +1,7 @@
 """The search: windows, options, solve. Nothing here knows which board should come out; only what must hold of
 any that does."""
 
+import itertools
 import json
 from pathlib import Path
 from unittest import TestCase
@@ -17,11 +18,17 @@ from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.fit.windows import FRACTION_M
 from chord_core.hull.describe import describe_hull
-from chord_core.tables import families
+from chord_core.tables import families, rungs
 from chord_core.units import INCH_M
 from tests import draws, tries
 from tests.strategies import inches, surfers, waters
 
+GRID: tuple[dict[str, object], ...] = (
+    {"usual_m": 0.5, "steepness": "crumbly"},
+    {"usual_m": 1.0, "steepness": "average"},
+    {"usual_m": 1.3, "steepness": "steep"},
+    {"small_m": 2.2, "usual_m": 3.2, "big_m": 4.8, "steepness": "average"},
+)
 DEMO = Path(__file__).resolve().parents[2] / "demo"
 
 
@@ -76,6 +83,24 @@ class Solve(TestCase):
                     low, high = getattr(windows, name)
                     assert value is not None
                     self.assertTrue(low - 1e-9 <= value <= high + 1e-9, name)
+
+    def test_no_kind_that_is_asked_for_beats_the_free_answer(self) -> None:
+        """Over levels, masses and waters: free ``solve`` is of the kind that ``size`` names first, and none
+        of the next two kinds, solved alone, fits half a point better."""
+        cases = itertools.product(rungs(), (52, 75, 98), GRID)
+        for rung, mass, water in itertools.islice(cases, 0, None, draws(1, 17)):
+            surfer, there = Surfer(mass_kg=mass, rung=rung), Water(**water)
+            kinds = size(SizeRequest(surfer=surfer, water=there)).families
+            if not kinds:
+                continue
+            with self.subTest(rung=rung, mass=mass, water=water):
+                free = self.solved(surfer, there)
+                assert free.ranked and free.fit
+                self.assertEqual(free.ranked.family, kinds[0].family)
+                for kind in kinds[1:3]:
+                    alone = solve(SolveRequest(surfer=surfer, water=there, family=kind.family))
+                    assert alone.fit
+                    self.assertLess(alone.fit, free.fit + 0.5)
 
     def test_is_said_in_a_shapers_fractions(self) -> None:
         surfer, water = demo_fittings()[0]

@@ -32,14 +32,17 @@ _MASS_AT = 0.56
 
 
 def hold_need_m(hull: Hull, fins: FinSet, weight_n: Array) -> Array:
-    """Wetted length [m] of the tail that holds, (n,): .42 m sqrt[(A_ref + rail)(W / 78 g) / (A + rail)], with
-    the effective area of the fins and what rails, dropped edge and channels add."""
+    """Wetted length [m] of the tail that holds, (n,): .42 m [(A_ref + rail) / (A + rail)]^a (W / 78 g)^w,
+    with the effective area of the fins and what rails, dropped edge and channels add (``hold_area``,
+    ``hold_weight`` of the craft)."""
     fleet, c = hull.fleet, craft()
     rail = _RAIL_LOW_M2 + (_RAIL_FULL_M2 - _RAIL_LOW_M2) * fleet.rail
     rail = rail + c.hold_dropped_m2 * fleet.dropped + c.hold_channel * fleet.channel_m2
     grip = fins.area_m2 + rail - _SOFT_EDGE_M2 * (1 - edge_share(hull))
     reference = set_strength("thruster", "M")[0] + _RAIL_MEDIUM_M2
-    return np.asarray(_NEED_M * np.sqrt(reference * weight_n / (_AT_KG * G) / grip))
+    return np.asarray(
+        _NEED_M * (reference / grip) ** c.hold_area * (weight_n / (_AT_KG * G)) ** c.hold_weight
+    )
 
 
 def hold_beam_m(hull: Hull) -> Array:
