@@ -56,8 +56,9 @@ class Needs(TestCase):
         rack = rack_for(ROUND)
         scouts = rack.sized.scouts
         good = near_best(scouts)
-        least = table("fit")["near_best"] * scouts.products.max()
-        self.assertTrue((scouts.products.ravel()[~good] < least).all(), "nobody near the best is left out")
+        fit = scouts.judged.fit(scouts.best)
+        least = table("fit")["near_best"] * fit.max()
+        self.assertTrue((fit[~good] < least).all(), "nobody near the best is left out")
         self.assertGreaterEqual(good.sum(), table("needs")["fewest"])
         turn = need(rack.needs(0), "turns within")
         radius = scouts.judged.ridden.radius_m[good]

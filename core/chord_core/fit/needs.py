@@ -37,11 +37,11 @@ def _applies(name: str, case: Case) -> bool:
 
 
 def near_best(scouts: Scouts) -> Array:
-    """Which of the ordinary boards fit nearly as well as the best, five at least, (n,)."""
-    products = scouts.products.ravel()
-    fewest = min(table("needs")["fewest"], len(products))
-    least = min(table("fit")["near_best"] * products.max(), np.sort(products)[-fewest])
-    return np.asarray(products >= least)
+    """Which of the expected boards fit nearly as well as the best, four at least, (n,)."""
+    fit = scouts.judged.fit(scouts.best)
+    fewest = min(table("needs")["fewest"], len(fit))
+    least = min(table("fit")["near_best"] * fit.max(), np.sort(fit)[-fewest])
+    return np.asarray(fit >= least)
 
 
 def _word(row: dict[str, Any], gives: float, low: float, high: float) -> tuple[str, bool]:

@@ -54,7 +54,12 @@ const suits = computed(() => {
       .join(' or ')
   const fin = size.fin_size
   const sizes = fin ? ` in ${fin.sizes.join(' or ')}, ${fin.flex}` : ''
-  return [`${first(size.tails)} tail`, rails.value, first(size.fins) + sizes, first(size.builds)]
+  return [
+    `${first(size.tails)} tail`,
+    rails.value,
+    first(size.fins) + sizes,
+    size.builds[0]?.name ?? '',
+  ]
     .filter(Boolean)
     .join('; ')
 })
