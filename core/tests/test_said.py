@@ -12,6 +12,7 @@ from chord_core.documents import SizeRequest, Surfer, Water, parse
 from chord_core.documents.answers import Advice
 from chord_core.fit.advice import Chosen, advise, holds
 from chord_core.fit.case import Case, case_with
+from chord_core.fit.expected.kinds import speaks_for
 from chord_core.fit.size import size
 from chord_core.tables import families, table
 from tests import draws, tries
@@ -76,6 +77,25 @@ class Words(TestCase):
         reasons = advise(case(complaints=("will not catch",), age=58), chosen("mid-length", 46, 2.1)).reasons
         self.assertIn("you said that yours does not catch", reasons[0])
         self.assertIn("time to stand up", reasons[1])
+
+    def test_nothing_is_said_that_the_customers_side_hides(self) -> None:
+        """Mass, age and price: a screen is turned to the customer, and others stand beside."""
+        for facts in (
+            {"mass_kg": 58, "age": 63},
+            {"mass_kg": 118, "age": 15},
+            {"mass_kg": 30, "age": 9, "rung": "standing"},
+        ):
+            advice = advise(case(**facts), chosen())
+            says = " ".join([*advice.reasons, *advice.warnings])
+            for hidden in (f"{facts['mass_kg']:.0f} kg", f" {facts['age']}"):
+                self.assertNotIn(hidden, says)
+
+    def test_why_another_kind_comes_first_names_neither_age_nor_mass(self) -> None:
+        for of in (case(age=63, fitness="low", sessions_month=1), case(age=14, mass_kg=50)):
+            for one in families():
+                for other in ("mid-length", "performance shortboard", "long soft-top"):
+                    says = " ".join(speaks_for(of.rider, of.spot, other, one))
+                    self.assertNotRegex(says, r"\d+ kg|is \d+")
 
     def test_lengths_are_said_in_the_units_of_who_reads(self) -> None:
         of = case()

@@ -15,6 +15,7 @@ import numpy as np
 from chord_core import spoken
 from chord_core.documents.answers import Advice
 from chord_core.fit.case import Case
+from chord_core.fit.expected.facts import how_often
 from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.present import present_litres
@@ -151,18 +152,10 @@ def _fits(row: dict[str, Any], facts: frozenset[str], family: str) -> bool:
     return board and set(row["when"]) <= facts and not set(row.get("unless", ())) & facts
 
 
-def _times(sessions: float) -> str:
-    """How often in words: once, twice, 6 times."""
-    if sessions < 0.75:
-        return "less than once"
-    return {1: "once", 2: "twice"}.get(round(sessions), f"{sessions:.0f} times")
-
-
 def _words(case: Case) -> dict[str, Callable[[], str]]:
     rider, surfer = case.rider, case.rider.surfer
     return {
-        "sessions": lambda: _times(rider.sessions_month),
-        "mass": lambda: spoken.body(rider.mass_kg),
+        "sessions": lambda: how_often(rider.sessions_month),
         "level": lambda: rider.rung.name,
         "wish": lambda: surfer.wish or "",
     }

@@ -91,25 +91,30 @@ def facts_of(rider: Rider, spot: Spot) -> Facts:
     return {name: value for name, value in values.items() if value}
 
 
-#: How a fact is said in a sentence, where it is a fact that one would say.
+def how_often(sessions: float) -> str:
+    """Sessions a month in words: once, twice, 6 times."""
+    if sessions < 0.75:
+        return "less than once"
+    return {1: "once", 2: "twice"}.get(round(sessions), f"{sessions:.0f} times")
+
+
+#: How a fact is said in a sentence, where one would say it with others standing by: no mass, no age.
 _SAID: dict[str, Callable[[Rider], str]] = {
     "relaxed": lambda _: "surfs relaxed",
     "active": lambda _: "surfs actively",
     "back foot": lambda _: "stands on the back foot",
     "front foot": lambda _: "stands on the front foot",
-    "rides a middle board": lambda _: "rides a middle-sized board now",
     "rides a longboard": lambda _: "rides a longboard now",
     "rides a short board": lambda _: "rides a short board now",
-    "over forty": lambda rider: f"is {rider.age}",
-    "under sixteen": lambda rider: f"is {rider.age}",
+    "over forty": lambda _: "wants time to stand up",
+    "under sixteen": lambda _: "is still growing",
     "child": lambda _: "is a child",
     "fitness": lambda rider: f"has {rider.fitness} fitness",
-    "few sessions": lambda rider: f"surfs {rider.sessions_month:g} times a month",
-    "out of practice": lambda rider: f"surfs {rider.sessions_month:g} times a month",
+    "few sessions": lambda rider: f"surfs {how_often(rider.sessions_month)} a month",
+    "out of practice": lambda rider: f"surfs {how_often(rider.sessions_month)} a month",
     "wishes for a longboard": lambda _: "asks for a longboard",
     "wishes for a middle board": lambda _: "asks for a middle-sized board",
     "wishes for a short board": lambda _: "asks for a short board",
-    "mass": lambda _: "has that mass",
 }
 
 
