@@ -21,7 +21,7 @@ from chord_core.ride.nose import nosedive_slope
 from chord_core.ride.span import span_of
 from chord_core.ride.standup import steadiness
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding, riding_of
+from chord_core.ride.works import Riding, rides_an_hour, riding_of
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import families
@@ -190,6 +190,15 @@ class RidesAnHour(TestCase):
         assert answer.range_m and answer.nerve_m
         self.assertLess(answer.range_m[0], answer.range_m[1])
         self.assertEqual(answer.nerve_m, 1.9)
+
+    def test_the_band_holds_fewer_and_more_waves_too(self) -> None:
+        """Faces as said with 1.7 times fewer and more waves lie inside it."""
+        riding = out([board_at(families()["all-rounder"], 0.5)])
+        low, _, high = riding.rides_band()
+        for times in (1 / 1.7, 1.7):
+            spot = replace(riding.spot, mine_an_hour=riding.spot.mine_an_hour * times)
+            rides = rides_an_hour(spot, riding.along_m_s, riding.lying.cruise_m_s, riding.works)
+            self.assertTrue((low <= rides).all() and (rides <= high).all())
 
     def test_a_cycle_by_hand(self) -> None:
         """Ride 60 m at V, 100 m out at cruise, 20 s rest, and the wait for the next wave that works."""

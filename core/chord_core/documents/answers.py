@@ -152,7 +152,7 @@ class Float(Result):
 
 
 class RidesBand(Result):
-    """Rides an hour, and with faces 15 % flatter and steeper than said."""
+    """Rides an hour, and between which they lie in about eight draws of ten over what one cannot know."""
 
     usual: float
     low: float

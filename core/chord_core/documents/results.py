@@ -202,8 +202,9 @@ class Coverage(Result):
 class RideResult(Result):
     """Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
 
-    ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` with faces
-    15 % flatter and steeper than said. ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
+    ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` hold about
+    eight of ten draws over what one cannot know: faces 15 % flatter and steeper, waves that fall to one.
+    ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
     up to which this rung is at ease. On a river there are no rides an hour: ``stays_on`` says how surely
     the board stays, ``least_flow_m_s`` from which flow. ``flags`` say where a formula is outside of its
     range."""

@@ -40,7 +40,7 @@ from chord_core.ride.turn import (
 )
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
-from chord_core.tables import rungs
+from chord_core.tables import rungs, table
 from chord_core.tables.craft import craft
 from chord_core.water.face import Face
 
@@ -330,16 +330,26 @@ class Riding:
         return self._elsewhere[0]
 
     def rides_band(self) -> tuple[Array, Array, Array]:
-        """Rides an hour, (n,) each: with faces flatter by 15 %, as said, and steeper by 15 %, in order."""
-        made = [self.rides_an_hour(self.works)]
+        """Rides an hour, (n,) each: the least and the most over faces flatter and steeper by 15 %, with fewer
+        and more waves that fall to one surfer (``offered_doubt``), and as said between them."""
+        cases = [(1.0, self.works)]
         for way, factors in zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True):
-            face = Face(self.usual.height_m, self.usual.slope * way)
-            works = together(factors) @ self.spot.bins.weight
-            made.append(
-                rides_an_hour(self.spot, float(face.along_m_s[0]), self.lying.cruise_m_s, np.asarray(works))
-            )
-        low, high = np.minimum(made[1], made[2]), np.maximum(made[1], made[2])
-        return np.minimum(low, made[0]), made[0], np.maximum(high, made[0])
+            cases.append((way, np.asarray(together(factors) @ self.spot.bins.weight)))
+        doubt = float(table("waves")["offered_doubt"])
+        ends = []
+        for times, end in ((1 / doubt, np.minimum), (doubt, np.maximum)):
+            spot = replace(self.spot, mine_an_hour=self.spot.mine_an_hour * times)
+            ends.append(
+                end.reduce([
+                    rides_an_hour(spot, self._along_at(way), self.lying.cruise_m_s, works)
+                    for way, works in cases
+                ])
+            )  # fmt: skip
+        return ends[0], self.rides_an_hour(self.works), ends[1]
+
+    def _along_at(self, way: float) -> float:
+        """Speed along the wall of the usual face [m/s] with its slope by a factor."""
+        return float(Face(self.usual.height_m, self.usual.slope * way).along_m_s[0])
 
 
 def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:

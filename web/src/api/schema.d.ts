@@ -3518,8 +3518,9 @@ export interface components {
          * RideResult
          * @description Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
          *
-         *     ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` with faces
-         *     15 % flatter and steeper than said. ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
+         *     ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` hold about
+         *     eight of ten draws over what one cannot know: faces 15 % flatter and steeper, waves that fall to one.
+         *     ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
          *     up to which this rung is at ease. On a river there are no rides an hour: ``stays_on`` says how surely
          *     the board stays, ``least_flow_m_s`` from which flow. ``flags`` say where a formula is outside of its
          *     range.
@@ -3621,7 +3622,7 @@ export interface components {
         };
         /**
          * RidesBand
-         * @description Rides an hour, and with faces 15 % flatter and steeper than said.
+         * @description Rides an hour, and between which they lie in about eight draws of ten over what one cannot know.
          */
         RidesBand: {
             /** Usual */
