@@ -84,3 +84,8 @@ def length(metres: float) -> str:
         return f"{metres:.2f} m"
     feet, inches = divmod(round(metres / INCH_M), 12)
     return f"{feet:.0f}'{inches:.0f}"
+
+
+def fin_area(square_cm: float) -> str:
+    """The area of a fin: 92 cm², 14.3 sq in."""
+    return f"{square_cm / (INCH_M * 100) ** 2:.1f} sq in" if _imperial() else f"{square_cm:.0f} cm²"

@@ -19,6 +19,7 @@ from skimage.color import rgb2lab
 from skimage.filters import gaussian, threshold_otsu
 from skimage.measure import label
 
+from chord_core import spoken
 from chord_core.documents.base import Document, Result
 from chord_core.errors import ChordError
 from chord_core.hull.stations import Array
@@ -191,7 +192,8 @@ def outline_in(raw: bytes, scale: ScaleOf, turned: bool = False) -> PhotographOu
     length_m = length_px * m_per_px
     least, most = LIMITS_M["length"]
     if not least <= length_m <= most:
-        says = f"by these points the board is {length_m:.2f} m long; boards are {least:g} to {most:g} m"
+        allowed = f"{spoken.length(least)} to {spoken.length(most)}"
+        says = f"by these points the board is {spoken.length(length_m)} long; boards are {allowed}"
         raise ChordError("apart_m", scale.apart_m, says)
     along, left, right, places = _tail_first(along, left, right, places, turned)
     made = _Found(middle, along, places, left, right, m_per_px, size)
@@ -247,7 +249,7 @@ class _Found:
         odd = float(np.sqrt(np.mean((self.left - self.right) ** 2))) * self.m_per_px
         says = []
         if odd > 0.02 * width_m:
-            halves = f"The two halves differ by {odd * 1000:.0f} mm"
+            halves = f"The two halves differ by {spoken.span(odd)}"
             says.append(f"{halves}: look straight down on the board, without a shadow.")
         if self.m_per_px > 0.003:
             says.append("The board is small in the picture: go nearer.")

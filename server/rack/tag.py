@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 
+from chord_core import spoken
 from chord_core.documents import HullResult
 from paper.sheet import INK, LINE, Sheet, draw_board
 from rack.documents import BoardOut
@@ -37,7 +38,7 @@ def tag_of(board: BoardOut, hull: HullResult, for_whom: Sequence[str], units: st
     kinds = (document.family, document.build, document.fins.setup, document.fins.box_type, document.colour)
     says(" · ".join(str(part) for part in kinds if part), size=9)
     draw_board(tag, hull, _EDGE, _INSIDE)
-    says(f"{board.litres:.1f} litres · {board.mass_kg:.1f} kg", style="B", size=11, high=6)
+    says(f"{board.litres:.1f} litres · {spoken.mass(board.mass_kg)}", style="B", size=11, high=6)
     says(board.label_says, size=9, high=4.6)
     for line in for_whom:
         says(line, size=10)

@@ -9,6 +9,7 @@ from typing import Any
 
 import numpy as np
 
+from chord_core import spoken
 from chord_core.documents.answers import FinAdvice
 from chord_core.documents.board import Board
 from chord_core.hull.hull import Hull
@@ -81,7 +82,7 @@ def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, spot: Spot) ->
     area, flex = fin_area_cm2(hull, row, rider, spot), fin_flex(hull, row, rider, spot)
     sizes = fin_sizes(area)
     setup = setup_of(board)
-    says = f"{setup}, {' or '.join(sizes)}, {flex}: {area:.0f} cm² a side fin."
+    says = f"{setup}, {' or '.join(sizes)}, {flex}: {spoken.fin_area(area)} a side fin."
     own = board.designer_fins
     if own and own.size:
         rules, medium = _rules(), table("fins")["sizes"]
@@ -143,8 +144,10 @@ def trade_in(board: Board, hull: Hull, row: int, sessions: float, condition: flo
     )
     drawn = float(hull.computed_mass_kg()[row])
     heavy = board.mass_kg is not None and board.mass_kg > rules["heavy_from"] * drawn
-    says = f"{board.mass_kg:.1f} kg against {drawn:.1f} kg computed: look for water inside." if heavy else ""
-    return float(value), says
+    if not (heavy and board.mass_kg):
+        return float(value), ""
+    weighs = f"{spoken.mass(board.mass_kg)} against {spoken.mass(drawn)} computed"
+    return float(value), f"{weighs}: look for water inside."
 
 
 def out_of_the_door(board: Board, taken_in: float = 0.0, bag: bool = False) -> float | None:

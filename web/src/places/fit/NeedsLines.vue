@@ -10,7 +10,7 @@ const props = defineProps<{ needs: readonly Need[] }>()
 defineEmits<{ why: [name: string] }>()
 const { masses, units } = useSession()
 const text = (value: number, unit: string) => needText(value, unit, units.value, masses.value)
-const FIRST = 4
+const FIRST = 3
 const WIDTH = 104
 const all = ref(false)
 const shown = computed(() => (all.value ? props.needs : props.needs.slice(0, FIRST)))
