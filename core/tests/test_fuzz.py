@@ -151,7 +151,7 @@ class Doors(TestCase):
         # The verbs that search take a second each; the others see most of the documents.
         often = {"hull": 40, "water": 40, "ride": 20, "rank": 8, "compare": 3}
         verbs = [verb for verb in BASES for _ in range(often.get(verb, 1))]
-        many = draws(10_000, 400)
+        many = draws(10_000, 250)
         for _ in range(many):
             verb = chance.choice(verbs)
             document, sink = spoiled(BASES[verb], chance), io.StringIO()

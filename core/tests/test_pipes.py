@@ -104,11 +104,11 @@ class Pipes(TestCase):
             self.refused(ask(verb, given))
 
     def test_what_is_right_is_answered_in_utf8(self) -> None:
-        code, out, _ = ask("line", "Tühlf 6'0 × 20 ½ × 2 ⅝, 33 L".encode())
+        code, out, _ = ask_again("line", "Tühlf 6'0 × 20 ½ × 2 ⅝, 33 L".encode())
         self.assertEqual((code, json.loads(out)["name"]), (0, "Tühlf"))
 
     def test_every_verb_is_named_and_explained(self) -> None:
-        code, out, _ = ask("--help", b"")
+        code, out, _ = ask_again("--help", b"")
         self.assertEqual(code, 0)
         self.assertEqual(set(ABOUT), {*VERBS, "line"})
         for verb in (*VERBS, "line", *EXPLAINED):
