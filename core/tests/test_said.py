@@ -1,6 +1,7 @@
 """What an advisor says with a board: every sentence is borne out by a fact, none contradicts another."""
 
 import json
+from dataclasses import replace
 from pathlib import Path
 from typing import Any
 from unittest import TestCase
@@ -74,9 +75,21 @@ class Words(TestCase):
             self.assertNotIn(absent, says)
 
     def test_why_it_suits_begins_with_the_customers_own_facts(self) -> None:
-        reasons = advise(case(complaints=("will not catch",), age=58), chosen("mid-length", 46, 2.1)).reasons
+        board = replace(chosen("mid-length", 46, 2.1), answers={"will not catch": 0.9})
+        reasons = advise(case(complaints=("will not catch",), age=58), board).reasons
         self.assertIn("you said that yours does not catch", reasons[0])
         self.assertIn("time to stand up", reasons[1])
+
+    def test_a_board_is_not_praised_for_what_it_does_not_do(self) -> None:
+        """Complaints that are not answered, litres that are not looked for, a kind that is not first."""
+        of = case(complaints=("will not catch",), mass_kg=105, age=58)
+        wrong = Chosen(
+            "all-rounder", 26, 1.75, 0.4, {"will not catch": 0.4}, comes_first=False, right_size=False
+        )
+        self.assertEqual(advise(of, wrong).reasons, ())
+        right = replace(wrong, litres=46.0, right_size=True)
+        self.assertIn("made to carry your weight", " ".join(advise(of, right).reasons))
+        self.assertNotIn("most often", " ".join(advise(case(), replace(chosen(), comes_first=False)).reasons))
 
     def test_nothing_is_said_that_the_customers_side_hides(self) -> None:
         """Mass, age and price: a screen is turned to the customer, and others stand beside."""
@@ -156,9 +169,8 @@ class Tables(TestCase):
             of = case_with(surfer, water)
             assert of
             for duck in (0.5, 0.8, 1.0):
-                seen |= holds(
-                    of, Chosen(row["families"][0], sum(row["litres"]) / 2, row["length_m"][0], duck)
-                )
+                board = Chosen(row["families"][0], sum(row["litres"]) / 2, row["length_m"][0], duck)
+                seen |= holds(of, replace(board, answers=dict.fromkeys(surfer.complaints, 1.0)))
         named = {name for row in ROWS for name in (*row["when"], *row.get("unless", ()))}
         self.assertLessEqual(named, seen)
 

@@ -6,8 +6,8 @@ first. Nothing is said that a fact does not bear out.
 
 from __future__ import annotations
 
-from collections.abc import Callable, Iterable
-from dataclasses import dataclass
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
@@ -16,6 +16,7 @@ from chord_core import spoken
 from chord_core.documents.answers import Advice
 from chord_core.fit.case import Case
 from chord_core.fit.expected.facts import how_often
+from chord_core.fit.factors import Judged
 from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.present import present_litres
@@ -26,22 +27,48 @@ from chord_core.water.days import BIG_SHARE
 #: Shares of the present litres from which a step is a step, and a far one.
 _STEP, _FAR = 0.08, 0.25
 _HEAVY_KG, _LIGHT_KG = 95.0, 60.0
+#: Ages [years]; sessions a month up to which one surfs seldom, and from which often.
 _OLDER, _OVER_SIXTY, _GROWING = 50, 60, 18
 _SELDOM, _OFTEN = 2.5, 12.0
+#: Usual faces [m] and in body heights that are big; a way out [m] that is long.
 _BIG_M, _VERY_BIG_M, _BIG_HEIGHTS, _FAR_OUT_M = 2.0, 3.0, 1.2, 150.0
+#: By far the big day is one and a half times as high as a usual day may be.
+_BIG_OF_USUAL = 1.5
+_THICK_MM, _LONG_M, _FAST_M_S = 4.5, 2.7, 3.0
 #: Reasons for the customer's own facts.
 _REASONS = 2
-_THICK_MM, _LONG_M, _FAST_M_S = 4.5, 2.7, 3.0
+#: From this share a complaint is answered (a half is the present board itself).
+_ANSWERED = 0.6
 
 
 @dataclass(frozen=True)
 class Chosen:
-    """The board that is advised: its kind, litres [L], length [m] and how hard it is to sink (0-1)."""
+    """A board to speak of: its kind, litres [L], length [m], how hard it is to sink (0-1).
+
+    ``answers``: how far it answers each complaint, 0-1; ``comes_first``: whether its kind does here;
+    ``right_size``: whether its litres are those that are looked for."""
 
     family: str
     litres: float
     length_m: float
     duck_dive: float
+    answers: Mapping[str, float] = field(default_factory=dict)
+    comes_first: bool = True
+    right_size: bool = True
+
+    @classmethod
+    def of(cls, judged: Judged, row: int, first: str) -> Chosen:
+        """Board ``row`` of those that were judged; ``first`` is the kind that comes first."""
+        litres, wanted = float(judged.hull.litres[row]), judged.growth.wanted
+        return cls(
+            family=judged.families[row],
+            litres=litres,
+            length_m=float(judged.hull.fleet.length[row]),
+            duck_dive=float(judged.ridden.floats.duck_dive[row]),
+            answers={name: float(shares[row]) for name, shares in judged.hearing.answered.items()},
+            comes_first=judged.families[row] == first,
+            right_size=bool(wanted.low_l[row] <= litres <= wanted.high_l[row]),
+        )
 
 
 def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
@@ -81,7 +108,7 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
 
 def _is_big(usual_m: float, big_m: float, body_m: float) -> bool:
     """Whether the usual day, or by far the big one, is for who knows big water."""
-    return max(usual_m, big_m / 1.5) >= _BIG_M or usual_m / body_m >= _BIG_HEIGHTS
+    return max(usual_m, big_m / _BIG_OF_USUAL) >= _BIG_M or usual_m / body_m >= _BIG_HEIGHTS
 
 
 def _of_water(case: Case) -> dict[str, bool]:
@@ -112,12 +139,10 @@ def _of_board(chosen: Chosen) -> dict[str, bool]:
         "hard to sink": DUCK_EASY <= chosen.duck_dive <= DUCK_MOST,
         "long board": chosen.length_m >= _LONG_M,
         "hard deck": families()[chosen.family].board_class != "soft",
+        "comes first": chosen.comes_first,
+        "right size": chosen.right_size,
+        **{f"answers {name}": share >= _ANSWERED for name, share in chosen.answers.items()},
     }
-
-
-#: Kinds that are too flat for steep waves; kinds for big waves.
-_FLAT = ("nose-rider", "keel fish", "groveler", "performance fish", "performance twin")
-_FOR_BIG = ("step-up", "gun", "big-wave longboard")
 
 
 def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
@@ -126,11 +151,12 @@ def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
     if wish is None or wish == chosen.family:
         return {}
     short = families()[wish].board_class == "short" and families()[chosen.family].board_class != "short"
+    for_big = wish in table("choice")["big_water"]
     return {
         "wish refused": True,
-        "wish too flat": steep and wish in _FLAT,
-        "wish too big": wish in _FOR_BIG,
-        "wish too short": short and rider.rung.step < rungs()["carving"].step and wish not in _FOR_BIG,
+        "wish too flat": steep and wish in table("advice")["flat"],
+        "wish too big": for_big,
+        "wish too short": short and rider.rung.step < rungs()["carving"].step and not for_big,
     }
 
 
@@ -152,13 +178,11 @@ def _fits(row: dict[str, Any], facts: frozenset[str], family: str) -> bool:
     return board and set(row["when"]) <= facts and not set(row.get("unless", ())) & facts
 
 
-def _words(case: Case) -> dict[str, Callable[[], str]]:
-    rider, surfer = case.rider, case.rider.surfer
-    return {
-        "sessions": lambda: how_often(rider.sessions_month),
-        "level": lambda: rider.rung.name,
-        "wish": lambda: surfer.wish or "",
-    }
+def _words(case: Case) -> dict[str, str]:
+    """What stands in the braces of the table's sentences."""
+    rider = case.rider
+    sessions, wish = how_often(rider.sessions_month), rider.surfer.wish or ""
+    return {"sessions": sessions, "level": rider.rung.name, "wish": wish}
 
 
 def _said(
@@ -167,7 +191,7 @@ def _said(
     """The sentences that hold, those that count most first, one of a topic."""
     order = sorted((row for row in rows if _fits(row, facts, family)), key=lambda row: -row["counts"])
     taken: dict[str, str] = {}
-    words = {name: word() for name, word in _words(case).items()}
+    words = _words(case)
     for row in order:
         if len(taken) < most:
             taken.setdefault(row["topic"], row["says"].format(**words))

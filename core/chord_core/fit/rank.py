@@ -109,10 +109,6 @@ class JudgedRack:
     def _parts(self) -> dict[str, Array]:
         return self.judged.parts()
 
-    def _chosen(self, row: int) -> Chosen:
-        board, dive = self.boards[row], self.ridden.floats.duck_dive[row]
-        return Chosen(board.family, float(self.judged.hull.litres[row]), board.length_m, float(dive))
-
     def needs(self, row: int) -> tuple[Need, ...]:
         """What the surfer needs and board ``row`` gives."""
         return needs_of(self.case, self.sized.scouts, self.judged, row)
@@ -146,7 +142,7 @@ class JudgedRack:
             for_=for_,
             against=against,
             cautions=_cautions(case, board, judged, row),
-            advice=None if judged.closed[row] else advise(case, self._chosen(row)),
+            advice=None if judged.closed[row] else advise(case, Chosen.of(judged, row, about.best.first)),
         )
 
 

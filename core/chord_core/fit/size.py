@@ -3,7 +3,7 @@ surfer."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Literal
 
@@ -166,14 +166,9 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
 
 def _chosen(sized: Sized) -> Chosen:
     """The board that is advised: as it is expected in the leading family."""
-    scouts, lead, case = sized.scouts, sized.lead, sized.case
+    scouts, lead = sized.scouts, sized.lead
     middle = scouts.rows_of(lead).start + TIMES.index(1.0)
-    return Chosen(
-        family=lead,
-        litres=sized.sizing.target_l,
-        length_m=case.expected.dim("length_m", lead, sized.target_l).middle,
-        duck_dive=float(scouts.judged.ridden.floats.duck_dive[middle]),
-    )
+    return replace(Chosen.of(scouts.judged, middle, lead), litres=sized.sizing.target_l)
 
 
 def _length_m(sized: Sized, board: Board | None) -> float:
