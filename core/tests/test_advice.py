@@ -41,8 +41,8 @@ def ask(written: dict[str, Any], rack: tuple[Board, ...] = RACK) -> RankResult:
     return rank(request)
 
 
-#: Those that are asked: all in a deep run, else a sixth.
-ASKED = range(0, len(HERE), draws(1, 6))
+#: Those that are asked: all in a deep run, else an eighth.
+ASKED = range(0, len(HERE), draws(1, 8))
 
 
 @cache

@@ -97,7 +97,7 @@ class Litres(TestCase):
         """Boards off their families, the tape off by 2 mm, measured every foot."""
         rng, names = np.random.default_rng(6), list(families())
         off, held = [], []
-        for i in range(draws(500, 120)):
+        for i in range(draws(500, 60)):
             true = off_family(names[i % len(names)], rng)
             found, wanted = tape_of(under_the_tape(true, FOOT, rng)), float(hulls_of([true]).litres[0])
             off.append(abs(found.litres / wanted - 1))
@@ -109,7 +109,7 @@ class Litres(TestCase):
     def test_every_half_foot_nine_in_ten_are_within_one_and_a_half_percent(self) -> None:
         rng, names = np.random.default_rng(7), list(families())
         off = []
-        for i in range(draws(200, 60)):
+        for i in range(draws(200, 30)):
             true = off_family(names[i % len(names)], rng)
             found = tape_of(under_the_tape(true, FOOT / 2, rng))
             off.append(abs(found.litres / float(hulls_of([true]).litres[0]) - 1))

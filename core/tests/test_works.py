@@ -55,7 +55,7 @@ class TwoForms(TestCase):
             ("carving", 88, "front", 1.7, "steep"),
         )
         for rung, mass, foot, usual, steepness in cases[: draws(3, 1)]:
-            rack = [board_at(families()[name], float(rng.random())) for name in SEA_FAMILIES[:: draws(1, 3)]]
+            rack = [board_at(families()[name], float(rng.random())) for name in SEA_FAMILIES[:: draws(1, 5)]]
             surfer = Surfer(mass_kg=mass, rung=rung, foot_weight=foot)
             water = Water(usual_m=usual, steepness=steepness)
             fast, plain = (out(rack, surfer, water, form).works for form in (True, False))
