@@ -122,7 +122,7 @@ class Never(TestCase):
         says = " ".join(advice.warnings)
         for one, other in (
             ("No ankle leash", "leash on"),
-            ("No ankle leash", "strong leash"),
+            ("No ankle leash", "the leash before every session"),
             ("catch fewer waves", "a step back"),
             ("Keep the old board", "Keep the board that you have"),
             ("Small fins", "larger or stiffer fins"),

@@ -25,16 +25,24 @@ from chord_core.tables import families, rungs, table
 from chord_core.water.days import BIG_SHARE
 
 #: Shares of the present litres from which a step is a step, and a far one.
-_STEP, _FAR = 0.08, 0.25
+_STEP, _FAR = 0.10, 0.25
 _HEAVY_KG, _LIGHT_KG = 95.0, 60.0
 #: Ages [years]; sessions a month up to which one surfs seldom, and from which often.
 _OLDER, _OVER_SIXTY, _GROWING = 50, 60, 18
-_SELDOM, _OFTEN = 2.5, 12.0
+_SELDOM, _RUSTY, _OFTEN = 2.5, 3.5, 12.0
 #: Usual faces [m] and in body heights that are big; a way out [m] that is long.
 _BIG_M, _VERY_BIG_M, _BIG_HEIGHTS, _FAR_OUT_M = 2.0, 3.0, 1.2, 150.0
 #: By far the big day is one and a half times as high as a usual day may be.
 _BIG_OF_USUAL = 1.5
+#: Big days are above a level from so many times its comfortable face, and where they are steep.
+_ABOVE, _ABOVE_STEEP = 1.35, 1.15
 _THICK_MM, _LONG_M, _FAST_M_S = 4.5, 2.7, 3.0
+#: Aims that a sentence speaks of by name.
+_AIMS = ("performance", "progress", "trip", "carve long", "nose-ride", "good days", "more waves")
+#: Boards from this length [m] are rolled under, not pushed.
+_ROLLED_M = 2.3
+#: What counts less is said only where nothing else is.
+_LAST = 2.0
 #: Reasons for the customer's own facts.
 _REASONS = 2
 #: From this share a complaint is answered (a half is the present board itself).
@@ -85,14 +93,18 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "heavy": rider.mass_kg >= _HEAVY_KG,
         "light": grown and rider.mass_kg <= _LIGHT_KG,
         "unfit": rider.fitness in ("low", "fair"),
+        "weak arms": rider.fitness == "low",
         "seldom": surfer.sessions_month is not None and rider.sessions_month <= _SELDOM,
+        "rusty": surfer.sessions_month is not None and rider.sessions_month <= _RUSTY,
         "often": rider.sessions_month >= _OFTEN,
         "first": step <= rungs()["standing"].step,
         "early": step <= rungs()["green wave"].step,
         "can turn": step >= rungs()["linking"].step,
-        "back foot": rider.foot_weight == "back",
+        "back foot": surfer.foot_weight == "back",
+        "front foot": surfer.foot_weight == "front",
         "shared": bool(surfer.sharers) or surfer.aim == "keep and share",
         "comes from soft": was == "soft" and families()[chosen.family].board_class != "soft",
+        "had soft": was == "soft",
         "step down": change <= -_STEP,
         "step down far": change <= -_FAR,
         "step up": change >= _STEP,
@@ -101,7 +113,7 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "no suit": surfer.wetsuit_mm is not None and rider.wetsuit_mm == 0,
         "stand-up": rider.craft == "stand_up",
         "wants one board": surfer.aim == "one board for everything",
-        **{f"wants {aim}": surfer.aim == aim for aim in ("performance", "progress", "trip")},
+        **{f"wants {aim}": surfer.aim == aim for aim in _AIMS},
         **{f"complains {one}": True for one in surfer.complaints},
     }
 
@@ -111,15 +123,22 @@ def _is_big(usual_m: float, big_m: float, body_m: float) -> bool:
     return max(usual_m, big_m / _BIG_OF_USUAL) >= _BIG_M or usual_m / body_m >= _BIG_HEIGHTS
 
 
+def _is_above(rider: Rider, steep: bool, big_m: float) -> bool:
+    """Whether the big days of a break [m] are above the surfer's level, sooner where they are steep."""
+    return big_m > rider.rung.comfortable_face_m * (_ABOVE_STEEP if steep else _ABOVE)
+
+
 def _of_water(case: Case) -> dict[str, bool]:
     spot, rider = case.spot, case.rider
     water = case.water
     big_m = 0.0 if spot.river else float(spot.days.face_at(np.array(BIG_SHARE)))
+    steep = spot.steepness in ("steep", "hollow") and not spot.river
     return {
         "rock": water.bottom in ("rock", "reef"),
         "built": water.bottom == "built" and spot.kind != "pool",
         "hollow": spot.steepness == "hollow" and not spot.river,
-        "steep": spot.steepness in ("steep", "hollow") and not spot.river,
+        "steep": steep,
+        "above level": not spot.river and _is_above(rider, steep, big_m),
         "weak": spot.steepness in ("crumbly", "soft") and not spot.river,
         "big": not spot.river and _is_big(spot.days.usual_m, big_m, rider.height_m),
         "very big": not spot.river and spot.days.usual_m >= _VERY_BIG_M,
@@ -134,9 +153,12 @@ def _of_water(case: Case) -> dict[str, bool]:
 
 
 def _of_board(chosen: Chosen) -> dict[str, bool]:
+    rolled = chosen.length_m >= _ROLLED_M
     return {
-        "cannot sink": chosen.duck_dive > DUCK_MOST,
-        "hard to sink": DUCK_EASY <= chosen.duck_dive <= DUCK_MOST,
+        "cannot sink": rolled or chosen.duck_dive > DUCK_MOST,
+        "hard to sink": not rolled and DUCK_EASY <= chosen.duck_dive <= DUCK_MOST,
+        "sinks": chosen.duck_dive < DUCK_EASY,
+        "long to sink": rolled,
         "long board": chosen.length_m >= _LONG_M,
         "hard deck": families()[chosen.family].board_class != "soft",
         "comes first": chosen.comes_first,
@@ -148,12 +170,16 @@ def _of_board(chosen: Chosen) -> dict[str, bool]:
 def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
     """Why a wish is not what is advised."""
     wish = rider.surfer.wish
-    if wish is None or wish == chosen.family:
+    if wish is None:
         return {}
+    if wish == chosen.family:
+        return {"wish granted": chosen.comes_first}
     short = families()[wish].board_class == "short" and families()[chosen.family].board_class != "short"
-    for_big = wish in table("choice")["big_water"]
+    big_water = table("choice")["big_water"]
+    for_big = wish in big_water and chosen.family not in big_water
     return {
         "wish refused": True,
+        "wish too short for it": {wish, chosen.family} <= set(big_water),
         "wish too flat": steep and wish in table("advice")["flat"],
         "wish too big": for_big,
         "wish too short": short and rider.rung.step < rungs()["carving"].step and not for_big,
@@ -182,7 +208,13 @@ def _words(case: Case) -> dict[str, str]:
     """What stands in the braces of the table's sentences."""
     rider = case.rider
     sessions, wish = how_often(rider.sessions_month), rider.surfer.wish or ""
-    return {"sessions": sessions, "level": rider.rung.name, "wish": wish}
+    wish_not = table("advice")["kinds"][wish]["not"] if wish else ""
+    return {
+        "sessions": sessions,
+        "level": rider.rung.name,
+        "wish": wish,
+        "wish_not": wish_not[:1].lower() + wish_not[1:].rstrip("."),
+    }
 
 
 def _said(
@@ -193,7 +225,7 @@ def _said(
     taken: dict[str, str] = {}
     words = _words(case)
     for row in order:
-        if len(taken) < most:
+        if len(taken) < most and (row["counts"] >= _LAST or not taken):
             taken.setdefault(row["topic"], row["says"].format(**words))
     return list(taken.values())
 
