@@ -18,6 +18,7 @@ from chord_core.ride.describe import describe_ride
 from chord_core.ride.entry import entry_factor
 from chord_core.ride.fins import fins_of
 from chord_core.ride.nose import nosedive_slope
+from chord_core.ride.reference import quick_roll
 from chord_core.ride.span import span_of
 from chord_core.ride.standup import steadiness
 from chord_core.ride.turn import turn_radius
@@ -25,6 +26,7 @@ from chord_core.ride.works import Riding, rides_an_hour, riding_of
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import families
+from chord_core.tables.craft import moved
 from chord_core.units import INCH_M
 from chord_core.water.face import Face
 from tests import draws, tries
@@ -277,6 +279,43 @@ class Expected(TestCase):
         self.near(entry(3.0, 0.62), (0.48, 0.57, 0.93, 1.0))
         late = entry(5.5, 0.62)
         self.assertTrue((late[:3] < 0.5).all() and late[3] > 0.8)
+
+
+class Learning(TestCase):
+    SOME = tuple(board_at(families()[name], 0.5) for name in ("long soft-top", "mini-mal", "all-rounder"))
+
+    def test_on_the_first_green_waves_what_is_missed_is_taken_as_foam(self) -> None:
+        """More rides than without, fewer than in foam alone; the next level takes none."""
+        green, standing = PLAIN.model_copy(update={"rung": "green wave"}), {"rung": "standing"}
+        water = Water(usual_m=0.7, steepness="soft")
+        with moved("foam_at_green", 0.0):
+            unbroken = out(self.SOME, green, water).works
+        both = out(self.SOME, green, water).works
+        foam = out(self.SOME, PLAIN.model_copy(update=standing), water).works
+        self.assertTrue((both > unbroken).all())
+        self.assertTrue((both < foam).all())
+        next_level = PLAIN.model_copy(update={"rung": "trimming"})
+        works = out(self.SOME, next_level, water).works
+        with moved("foam_at_green", 0.0):
+            np.testing.assert_array_equal(works, out(self.SOME, next_level, water).works)
+
+    def test_who_links_turns_gains_nothing_by_more_steadiness_than_enough(self) -> None:
+        """A longboard stands no more often than a mid-length; for who first goes along a wave it does."""
+        some = [board_at(families()[name], 0.5) for name in ("mid-length", "performance longboard")]
+        sure, learns = (
+            out(some, PLAIN.model_copy(update={"rung": rung, "mass_kg": mass}))
+            for rung, mass in (("carving", 60), ("trimming", 60))
+        )
+        self.assertEqual(*sure.stand)
+        self.assertLess(*learns.stand)
+
+    def test_pumping_counts_half_of_a_slow_roll(self) -> None:
+        """By the root of how much slower than a performance shortboard it rolls: style counts it too."""
+        wide = out([board_at(families()["mid-length"], 0.5)], PLAIN.model_copy(update={"style": "active"}))
+        quick = quick_roll(wide.rider, wide.rho) / wide.roll_s
+        full = wide.rider.rung.pumping * wide.fins.pump
+        np.testing.assert_allclose(wide.pump, full * np.sqrt(quick))
+        self.assertLess(float(quick[0]), 1)
 
 
 class Rivers(TestCase):

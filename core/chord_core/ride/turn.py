@@ -150,7 +150,7 @@ def rolling_beam(hull: Hull) -> Array:
 def roll_time(hull: Hull, mass_kg: float, wetted_m: Array, rho: float) -> Array:
     """Time [s] to roll a planing board by 30 degrees, (n,): the rider's moment against inertia.
 
-    Added inertia of a flat plate, pi / 8 rho (b/2)^4 l (Newman 1977, slender bodies, half of it in water);
+    Added inertia of a flat plate wet on one side: half of pi / 8 rho (b/2)^4 l (Newman 1977, slender bodies);
     the righting moment of the planing beam takes part of the rider's.
 
     Args:
@@ -158,7 +158,7 @@ def roll_time(hull: Hull, mass_kg: float, wetted_m: Array, rho: float) -> Array:
     """
     c = craft()
     beam = hull.turning_beam_m * rolling_beam(hull)
-    inertia = hull.roll_kg_m2 + np.pi / 8 * rho * (beam / 2) ** 4 * wetted_m
+    inertia = hull.roll_kg_m2 + np.pi / 16 * rho * (beam / 2) ** 4 * wetted_m
     righting = c.roll_righting * c.lay_righting * rho / 2 * c.roll_speed_m_s**2 * beam**3
     rider = mass_kg * G * c.roll_arm_m
     # A beam that rights as hard as the rider leans would never roll; a tenth of the moment is always left.

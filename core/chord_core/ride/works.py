@@ -50,6 +50,8 @@ _FOAM_LIFT, _FOAM_SPRINT, _FOAM_HEIGHT = (0.35, 0.08), (0.9, 0.15), (0.15, 0.05)
 #: Rungs up to which a full nose counts, from which the thin one does.
 _RESISTS_UP_TO = "trimming"
 _FIRST_GREEN = "green wave"
+#: Rung from which more steadiness than enough brings no more rides.
+_SURE_FOOTED = "linking"
 _STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
 #: Faces as remembered may be so much flatter or steeper.
 SLOPE_UNSURE = 0.15
@@ -66,6 +68,8 @@ _OF_ANY_FACE = {
     "lean_deg",
     "stand",
 }
+#: What is asked of unbroken waves only.
+_OF_UNBROKEN = ("keep", "nose", "hold", "entry", "lay")
 #: Heights at which the range is looked for [m].
 SCAN_M = np.geomspace(0.15, 6.0, 30)
 
@@ -133,6 +137,7 @@ class Riding:
         """Share of weight that pumping adds: the rung's, through the fins, by style, by how fast the board
         rolls against a performance shortboard."""
         quick = np.minimum(quick_roll(self.rider, self.rho) / self.roll_s, 1.0)
+        quick = quick ** craft().pump_roll  # Style counts a slow roll as well.
         return np.asarray(self.rider.rung.pumping * self.fins.pump * _STYLE_PUMPS[self.rider.style] * quick)
 
     @cached_property
@@ -180,14 +185,20 @@ class Riding:
     @cached_property
     def stand(self) -> Array:
         """How well the rider stands: sweet spot and lean of the rung; with a paddle, float and steadiness
-        too."""
+        too. For who links turns, more than enough is no more."""
         c, rung = craft(), self.rider.rung
         sweet = np.log(np.maximum(self.sweet_m, 1e-6) / rung.sweet_spot_need_m) / c.stand_soft
         lean = (self.lean_deg - rung.lean_need_deg) / c.lean_soft_deg
         prone = expit(sweet + c.stand_margin) * expit(lean + c.stand_margin)
         if self.rider.craft == "stand_up":
             prone = prone * standing_factor(self.hull, self.rider, self.rho)
-        return np.asarray(prone)
+        return np.asarray(np.minimum(prone, self.stands_at_most))
+
+    @property
+    def stands_at_most(self) -> float:
+        """Share of take-offs beyond which more steadiness brings nothing."""
+        sure = self.rider.rung.step >= rungs()[_SURE_FOOTED].step
+        return craft().stand_enough if sure else 1.0
 
     @cached_property
     def in_foam(self) -> bool:
@@ -223,17 +234,32 @@ class Riding:
         reach = 0.10 * np.log1p(np.minimum(face.slope[None, :] / threshold, 1e6) ** 10)
         return np.asarray(1 - np.exp(-craft().catch_crest * reach))
 
-    def _foam(self, face: Face) -> dict[str, Array]:
+    def _carried(self, face: Face) -> Array:
+        """Share of the broken waves that carry a lying rider, (n, m)."""
+
         def rises(value: Array, at: tuple[float, float]) -> Array:
             return np.asarray(expit((value - at[0]) / at[1]))
 
         borne = rises(self.lying.floats.lift_share, _FOAM_LIFT) * rises(self.lying.sprint_m_s, _FOAM_SPRINT)
+        return np.asarray(borne[:, None] * rises(self.foam_m(face), _FOAM_HEIGHT)[None, :])
+
+    def _foam(self, face: Face) -> dict[str, Array]:
         foam = self.foam_m(face)
         return {
-            "catch": borne[:, None] * rises(foam, _FOAM_HEIGHT)[None, :],
+            "catch": self._carried(face),
             "stand": np.repeat(self.stand[:, None], len(foam), axis=1),
             "nerve": self._nerve(foam),
         }
+
+    def taken_as_foam(self, face: Face) -> Array:
+        """Of the waves that are missed unbroken the share that is taken as foam, (n, m): at the first level
+        that catches unbroken waves, if board and foam carry."""
+        return self._carried(face) * (craft().foam_at_green if self.takes_foam_too else 0.0)
+
+    @property
+    def takes_foam_too(self) -> bool:
+        """Whether this rider takes waves unbroken and, where they are missed, as foam."""
+        return self.rider.rung.name == _FIRST_GREEN and self.rider.craft == "prone" and not self.in_foam
 
     def foam_m(self, face: Face) -> Array:
         """Height of the foam [m], (m,): as said in white water, inshore a share of the face that broke."""
@@ -261,8 +287,9 @@ class Riding:
         rung, c = self.rider.rung, craft()
         threshold = self.lying.threshold(face.height_m)
         recovers = rung.step > rungs()[_RESISTS_UP_TO].step
+        caught = self._catch(face, threshold)
         found = {
-            "catch": self._catch(face, threshold),
+            "catch": caught,
             "keep": self._keep(face),
             "nose": nose_factor(self.hull, face, self._clear(face), recovers),
             "hold": expit((self.hold_m_s[:, None] - face.along_m_s[None, :]) / c.hold_soft_m_s),
@@ -274,7 +301,15 @@ class Riding:
             bank = lay_over(self.hull, self.rider.mass_kg, face.along_m_s, self.rho,
                             self.rider.craft == "stand_up")  # fmt: skip
             found["lay"] = expit(np.log(bank / rung.bank_asked) / c.lay_soft)
-        return found
+        return self._with_foam(face, found) if self.takes_foam_too else found
+
+    def _with_foam(self, face: Face, found: dict[str, Array]) -> dict[str, Array]:
+        """The same with the waves that are taken as foam, of which only standing and nerve are asked."""
+        caught = found["catch"]
+        taken = 1 - (1 - caught) * (1 - self.taken_as_foam(face))
+        unbroken = caught / np.maximum(taken, 1e-12)
+        kept = {name: 1 - unbroken * (1 - found[name]) for name in _OF_UNBROKEN if name in found}
+        return {**found, **kept, "catch": taken}
 
     @cached_property
     def bins_face(self) -> Face:

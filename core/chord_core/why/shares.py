@@ -160,34 +160,41 @@ def shares(ride: Ride) -> list[Derivation]:
     height: Given = (r.usual.height_m[0], "m", "usual face")
     threshold: Given = (n.takeoff_slope or np.nan, "", "least slope that is caught")
     gift = float(r.given_over_needed(r.usual)[0, 0])
+    foam = float(r.taken_as_foam(r.usual)[0, 0])
+    unbroken = (1 - (1 - at["catch"]) / (1 - foam)) / max(at["catch"], 1e-12)
+
+    def of_unbroken(name: str, words: str, formula: str, source: str, **given: Given) -> Derivation:
+        """Asked of unbroken waves only: who takes foam as well is asked the less of it."""
+        if r.takes_foam_too:
+            formula = f"1 - G * (1 - ({formula}))"
+            given["G"] = (unbroken, "", "share of the waves taken that are unbroken")
+        return derive(f"factors.{name}", words, formula, at[name], "", source, **given)
+
     made = [
         derive(
             "factors.catch",
             "Share of the crest that can be caught",
-            "1 - exp(-q * 0.10 * ln(1 + (s / t)**10))",
+            "1 - (1 - f) * exp(-q * 0.10 * ln(1 + (s / t)**10))",
             at["catch"],
             "",
             "slope falls off along the crest; " + CRAFT,
             s=slope,
             t=threshold,
             q=(c.catch_crest, "", "how fast the crest grows"),
+            f=(foam, "", "share of the missed that is taken as foam"),
         ),
-        derive(
-            "factors.keep",
+        of_unbroken(
+            "keep",
             "Share of the ride that it keeps running",
             "S(1.7 * ln(k) / d)",
-            at["keep"],
-            "",
             "slopes along a ride are log-normal; " + CRAFT,
             k=(gift, "", "what the face gives over what trim needs"),
             d=(c.along_sigma, "", "their spread"),
         ),
-        derive(
-            "factors.hold",
+        of_unbroken(
+            "hold",
             "Chance that the tail holds",
             "S((v - V) / w)",
-            at["hold"],
-            "",
             CRAFT,
             v=(n.hold_m_s, "m/s", "speed at which it lets go"),
             V=ride.speed,
@@ -210,7 +217,7 @@ def shares(ride: Ride) -> list[Derivation]:
         derive(
             "factors.stand",
             "Chance that the rider stays on the feet",
-            "S(ln(a / A) / u + m) * S((b - B) / v + m) * p",
+            "min(S(ln(a / A) / u + m) * S((b - B) / v + m) * p, e)",
             at["stand"],
             "",
             CRAFT,
@@ -222,16 +229,15 @@ def shares(ride: Ride) -> list[Derivation]:
             v=(c.lean_soft_deg, "deg", "softness"),
             m=(c.stand_margin, "", "margin at equality"),
             p=(_paddle_factor(r), "", "float and steadiness of a stand-up rider, 1 for others"),
+            e=(r.stands_at_most, "", "more than that brings nothing to who links turns"),
         )
     )
     if rung.bank_asked:
         made.append(
-            derive(
-                "factors.lay",
+            of_unbroken(
+                "lay",
                 "Chance that it is laid over as far as asked",
                 "S(ln(L / N) / w)",
-                at["lay"],
-                "",
                 CRAFT,
                 L=(n.lay_over, "", "bank to which it can be laid"),
                 N=(rung.bank_asked, "", "bank that the rung asks"),
@@ -241,12 +247,10 @@ def shares(ride: Ride) -> list[Derivation]:
     face, limit = r.usual, r.lying.threshold(r.usual.height_m)
     pitches = float(expit(np.log(face.slope[0] / c.entry_pitch_slope) / c.entry_pitch_soft))
     made.append(
-        derive(
-            "factors.entry",
+        of_unbroken(
+            "entry",
             "Chance to be on the feet in time",
             "1 - (p + (1 - p) * (1 - e)) * (1 - S((t - u - p * sqrt(2 * H / g)) / w))",
-            at["entry"],
-            "",
             "a shoaling face steepens (Green's law); " + CRAFT,
             p=(pitches, "", "how surely the lip pitches at this slope"),
             e=(rung.turning_share, "", "how well the rung angles a drop"),

@@ -42,7 +42,7 @@ def turning(ride: Ride) -> list[Derivation]:
     rolls = float((hull.turning_beam_m * rolling_beam(hull))[0])
     arm = c.lay_arm_stand_up_m if r.rider.craft == "stand_up" else c.lay_arm_m
     wet = float(r.planing_at(c.roll_speed_m_s).wetted_m[0])
-    inertia = float(hull.roll_kg_m2[0] + np.pi / 8 * r.rho * (rolls / 2) ** 4 * wet)
+    inertia = float(hull.roll_kg_m2[0] + np.pi / 16 * r.rho * (rolls / 2) ** 4 * wet)
     rider = r.rider.mass_kg * G * c.roll_arm_m
     righting = c.roll_righting * c.lay_righting * r.rho / 2 * c.roll_speed_m_s**2 * rolls**3
     k: Given = (hull.tail_curvature[0], "1/m", "curve of the last quarter")
