@@ -23,8 +23,8 @@ from tests.strategies import between, surfers, waters
 
 FILE = Path(__file__).resolve().parents[1] / "judged" / "fittings.json"
 JUDGED: list[dict[str, Any]] = json.loads(FILE.read_text(encoding="utf-8"))["fittings"]
-#: Those that are asked: all in a deep run, else every sixteenth.
-ASKED = JUDGED[:: draws(1, 16)]
+#: Those that are asked: all in a deep run, else every twentieth.
+ASKED = JUDGED[:: draws(1, 20)]
 
 
 def case(mass_kg: float = 75.0, water: dict[str, object] | None = None, **facts: object) -> Case:

@@ -15,6 +15,7 @@ from chord_core.fit.scouts import open_families, scouts_of
 from chord_core.fit.search import near, search
 from chord_core.fit.shapes import COLUMNS, boards_of, held, measures, shape_of
 from chord_core.fit.size import Sized
+from chord_core.fit.unknown import unknowns
 from chord_core.fit.windows import outwards
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families, table
@@ -126,13 +127,22 @@ class Tables(TestCase):
                 self.assertIn(setup, table("choice")["setup_says"])
 
     def test_questions_are_of_facts_that_can_be_unknown_and_their_answers_pass_the_door(self) -> None:
-        for row in table("questions")["questions"]:
-            name = row["field"].removeprefix("water.")
-            for answer in row["answers"]:
+        """Of a surfer of whom little is known each can be asked; what is left of the answers is that the
+        assumption holds."""
+        case = case_with(Surfer(mass_kg=75, rung="linking"), Water())
+        assert case
+        asked = unknowns(case)
+        self.assertEqual(
+            [one.field for one in asked], [row["field"] for row in table("questions")["questions"]]
+        )
+        for one in asked:
+            self.assertLess(sum(likely for _, likely in one.answers), 1, one.field)
+            name = one.field.removeprefix("water.")
+            for answer, _ in one.answers:
                 said = {name: answer}
                 SizeRequest(
-                    surfer=Surfer(**({} if row["field"] != name else said)),
-                    water=Water(**(said if row["field"] != name else {})),
+                    surfer=Surfer(**({} if one.field != name else said)),
+                    water=Water(**(said if one.field != name else {})),
                 )
 
     def test_weights_add_up(self) -> None:

@@ -251,8 +251,8 @@ class NextQuestion(Result):
 
 
 class Sure(Result):
-    """How often a board (its place in ``boards``) is on top and among the first three, over draws of mass,
-    rung and remembered waves within what one can know."""
+    """How often a board (its place in ``boards``) is on top and among the first three, over draws of what is
+    not known: facts that nobody said, a level that was not seen, mass and waves as they are remembered."""
 
     index: int
     on_top: float

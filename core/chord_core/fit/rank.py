@@ -197,9 +197,10 @@ def doubts(
     rows, pile = leading(rack, fins)
     if not len(rows):
         return (), None
-    sure = how_sure(request, rack.case, pile, rack.sized.scouts.best)
+    best = rack.sized.scouts.best
+    sure = how_sure(request, rack.case, pile, best)
     placed = tuple(one.model_copy(update={"index": int(rows[one.index])}) for one in sure)
-    return placed, next_question(request, rack.case, pile)
+    return placed, next_question(request, rack.case, pile, best)
 
 
 def steadiest(rack: JudgedRack, sure: tuple[Sure, ...]) -> int | None:

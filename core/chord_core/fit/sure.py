@@ -1,4 +1,4 @@
-"""How sure: how often each board stays on top when what is known only about is drawn within bounds."""
+"""How sure: how often each board stays on top when what is not known is drawn as it may turn out to be."""
 
 from __future__ import annotations
 
@@ -8,68 +8,79 @@ import numpy as np
 
 from chord_core.documents.answers import Sure
 from chord_core.documents.requests import SizeRequest
-from chord_core.fit.case import Case, case_with, times
+from chord_core.fit.case import Case, times
 from chord_core.fit.factors import Best
 from chord_core.fit.pile import Pile
 from chord_core.fit.precedence import standing
+from chord_core.fit.unknown import Unknown, case_if, unknowns
+from chord_core.hull.stations import Array
 from chord_core.surfer.spot import pencil_water
-from chord_core.tables import rungs
 
-#: Mass either way [kg], remembered waves either way (share); a rung lower or higher once in four.
-_MASS_KG, _WAVES = 3.0, 0.20
-_RUNGS = (0.25, 0.75)
+#: A mass as people say it, either way [kg]; waves as they are remembered, either way (share).
+_MASS_KG, _WAVES = 2.0, 0.20
+_LEAST_KG = 14.0
 #: Draws (a power of two keeps them even), and of how many a board has to be on top to be called steady.
 DRAWS = 16
 _STEADY, _CERTAIN = 0.6, 0.95
+#: Words for what was drawn: so many of them, then their number.
+_NAMED = 3
 
 
 @dataclass(frozen=True)
-class _Draw:
-    mass_kg: float
-    rungs: int
-    waves: float
+class _Doubted:
+    """What is not known of a case: facts that nobody said, and whether its waves are remembered."""
+
+    unknowns: tuple[Unknown, ...]
+    remembered: bool
+
+    @classmethod
+    def of(cls, case: Case) -> _Doubted:
+        said = case.water.usual_m is not None and not case.water.bins and not case.spot.river
+        return cls(unknowns(case), said)
+
+    @property
+    def words(self) -> str:
+        """What is not known, as one says it: level, age, fitness and 4 more."""
+        names = [one.word for one in self.unknowns] + ["waves"] * self.remembered + ["mass"]
+        if len(names) > _NAMED + 1:
+            return f"{', '.join(names[:_NAMED])} and {len(names) - _NAMED} more"
+        return " and ".join([", ".join(names[:-1])] * (len(names) > 1) + names[-1:])
 
 
-def _draws() -> list[_Draw]:
-    """Even draws, the same in every run."""
+def _draws(count: int) -> Array:
+    """Even draws of ``count`` unknowns, (DRAWS, count), 0-1, the same in every run."""
     from scipy.stats import qmc  # A second to load, and most verbs draw nothing.
 
-    even = qmc.Sobol(3, scramble=True, seed=7).random(DRAWS)
-    return [
-        _Draw(_MASS_KG * (2 * u - 1), int(np.searchsorted(_RUNGS, v)) - 1, float((1 + _WAVES) ** (2 * w - 1)))
-        for u, v, w in even
-    ]
+    return np.asarray(qmc.Sobol(count, scramble=True, seed=7).random(DRAWS))
 
 
-def _drawn(request: SizeRequest, case: Case, draw: _Draw) -> Case | None:
-    ladder = list(rungs())
-    rung = ladder[int(np.clip(case.rider.rung.step + draw.rungs, 0, len(ladder) - 1))]
-    facts = request.surfer.model_copy(
-        update={
-            "mass_kg": max(case.rider.mass_kg + draw.mass_kg, 15.0),
-            "rung": rung,
-            "height_m": case.rider.height_m,
-        }
-    )
-    other = case_with(facts, request.water)
-    if other is None or case.spot.river:
+def _drawn(case: Case, doubted: _Doubted, draw: Array) -> Case | None:
+    """The case as it may be. The first two of a draw are mass and waves, the others the unknowns."""
+    said = {one.field: one.drawn(share) for one, share in zip(doubted.unknowns, draw[2:], strict=True)}
+    facts = {field: value for field, value in said.items() if value is not None}
+    facts["mass_kg"] = max(case.rider.mass_kg + _MASS_KG * (2 * draw[0] - 1), _LEAST_KG)
+    other = case_if(case, facts)
+    if other is None or not doubted.remembered:
         return other
-    spot, _ = pencil_water(times(request.water, case.spot, draw.waves), case.rider.height_m)
+    factor = float((1 + _WAVES) ** (2 * draw[1] - 1))
+    spot, _ = pencil_water(times(other.water, other.spot, factor), case.rider.height_m)
     # Who said that one must dive there, or need not, said it of the break.
-    return replace(other, spot=replace(spot, duck_dive_needed=case.spot.duck_dive_needed))
+    return replace(other, spot=replace(spot, duck_dive_needed=other.spot.duck_dive_needed))
 
 
 def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[Sure, ...]:
-    """For each board how often it is on top, and among the first three, over draws of mass, rung and waves.
+    """For each board how often it is on top, and among the first three, over draws of what is not known: the
+    facts that nobody said, each as often as it is heard; a level that was said and not seen; mass and waves
+    as people remember them.
 
     Args:
         pile: the boards that lead; those far behind need not be asked.
         best: what the ordinary boards reach in the case as said; it scales all boards alike.
     """
     first, three = np.zeros(len(pile.boards)), np.zeros(len(pile.boards))
-    count = 0
-    for draw in _draws():
-        other = _drawn(request, case, draw)
+    count, doubted = 0, _Doubted.of(case)
+    for draw in _draws(2 + len(doubted.unknowns)):
+        other = _drawn(case, doubted, draw)
         if other is None:
             continue
         fit = pile.fit(other, request.target_l, best)
@@ -81,17 +92,17 @@ def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[
         three[order[:3]] += 1
     return tuple(
         Sure(index=i, on_top=float(first[i] / max(count, 1)), in_three=float(three[i] / max(count, 1)),
-             says=_says(float(first[i]), count))
+             says=_says(float(first[i]), count, doubted.words))
         for i in range(len(pile.boards))
     )  # fmt: skip
 
 
-def _says(first: float, count: int) -> str:
+def _says(first: float, count: int, words: str) -> str:
     if not count:
         return ""
     if first / count >= _CERTAIN:
-        return "Stays first even if mass, level and waves are a little off."
-    tries = f"in {first:.0f} of {count} tries with mass, level and waves a little off"
+        return f"Stays first whatever is not known: {words}."
+    tries = f"in {first:.0f} of {count} tries over what is not known: {words}"
     if first / count >= _STEADY:
         return f"Mostly stays first: {tries}."
     return f"First {tries}."

@@ -1,74 +1,137 @@
-"""The next question: which fact that is only assumed would change the answer most, if one asked."""
+"""What is not known of a surfer and a water, what it may turn out to be, and which of it to ask next."""
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
 from chord_core.documents.answers import NextQuestion
 from chord_core.documents.requests import SizeRequest
 from chord_core.fit.case import Case, case_with
+from chord_core.fit.factors import Best
 from chord_core.fit.gates import a
 from chord_core.fit.pile import Pile
 from chord_core.fit.precedence import standing
-from chord_core.tables import table
+from chord_core.tables import rungs, table
 
-#: A question is worth asking when staying with today's board costs this much on the mean, in points of fit.
-_WORTH_ASKING = 0.5
+#: A question is worth asking when staying with today's board costs so much on the mean over its answers, each
+#: as often as it is heard, in points of fit.
+_WORTH_ASKING = 0.3
+_WATER = "water."
+#: A level that was only said, not seen, may be another; wind makes chop, which is what is assumed.
+_LEVEL, _WIND = "rung", "water.wind"
+_OF_WIND = "water.chop_m"
+
+Value = object
 
 
-def _asked(case: Case) -> list[dict[str, Any]]:
-    """The questions of the table whose fact is only assumed here."""
-    assumed = {fact.field for fact in case.assumed}
-    return [row for row in table("questions")["questions"] if row["field"] in assumed]
+@dataclass(frozen=True)
+class Unknown:
+    """A fact that nobody said: ``field`` of the surfer, or of the water after ``water.``; a word for it; how
+    to ask; what it may turn out to be, with the share of surfers of whom it does. Of the rest of them what is
+    assumed holds."""
+
+    field: str
+    word: str
+    asks: str
+    answers: tuple[tuple[Value, float], ...]
+
+    def drawn(self, share: float) -> Value | None:
+        """The answer at a share of all surfers, 0-1; None where what is assumed holds."""
+        for value, likely in self.answers:
+            if share < likely:
+                return value
+            share -= likely
+        return None
 
 
-def _with(request: SizeRequest, field: str, value: object) -> Case | None:
-    """The case as it would be if somebody answered."""
-    if field.startswith("water."):
-        name = field.removeprefix("water.")
-        return case_with(request.surfer, request.water.model_copy(update={name: value}))
-    return case_with(request.surfer.model_copy(update={field: value}), request.water)
+def _levels(case: Case, steps: Sequence[tuple[Value, float]]) -> tuple[tuple[Value, float], ...]:
+    """The levels beside the one that was said."""
+    ladder, at = list(rungs()), case.rider.rung.step
+    beside = [(at + int(str(step)), likely) for step, likely in steps]
+    return tuple((ladder[one], likely) for one, likely in beside if 0 <= one < len(ladder))
+
+
+def unknowns(case: Case) -> tuple[Unknown, ...]:
+    """The facts of the table of questions that were not said here, in its order."""
+    assumed = {fact.field for fact in case.assumed} - {_LEVEL}
+    if not case.rider.surfer.skills:
+        assumed.add(_LEVEL)
+    if _OF_WIND in assumed and case.water.wind is None:
+        assumed.add(_WIND)
+    found = []
+    for row in table("questions")["questions"]:
+        if row["field"] not in assumed:
+            continue
+        answers = tuple((one["value"], float(one["likely"])) for one in row["answers"])
+        if row["field"] == _LEVEL:
+            answers = _levels(case, answers)
+        found.append(Unknown(row["field"], row["word"], row["asks"], answers))
+    return tuple(found)
+
+
+def case_if(case: Case, said: Mapping[str, Value]) -> Case | None:
+    """The case as it would be if these facts were said, by field; a height that was not said stays as it was
+    taken, whatever else is."""
+    surfer = {"height_m": case.rider.height_m} | {n: v for n, v in said.items() if not n.startswith(_WATER)}
+    water = {n.removeprefix(_WATER): v for n, v in said.items() if n.startswith(_WATER)}
+    return case_with(case.rider.surfer.model_copy(update=surfer), case.water.model_copy(update=water))
 
 
 def _other(family: str, than: str) -> str:
     return f"another {family}" if family == than else a(family)
 
 
-def next_question(request: SizeRequest, case: Case, pile: Pile) -> NextQuestion | None:
-    """The question whose answer most likely changes which board leads.
+@dataclass(frozen=True)
+class _Asked:
+    """A question, what staying with today's board costs on the mean in points of fit, in which share of the
+    answers another one leads, and the first of these."""
 
-    For each fact in pencil every answer of the table is tried: what it costs, in points of fit, to have
-    stayed with today's board. None where everything is known or no answer would change the board.
+    unknown: Unknown
+    costs: float
+    changes: float
+    becomes: str
+
+
+def _ask(request: SizeRequest, case: Case, pile: Pile, best: Best, top: int, unknown: Unknown) -> _Asked:
+    costs, changes, becomes = 0.0, 0, ""
+    for value, likely in unknown.answers:
+        other = case_if(case, {unknown.field: value})
+        if other is None:
+            continue
+        fit = pile.fit(other, request.target_l, best)
+        leads = int(standing(other.rider.surfer, pile.boards, fit).argmax())
+        costs += likely * max(float(fit[leads] - fit[top]), 0.0)
+        if leads != top:
+            changes += 1
+            becomes = becomes or _other(pile.boards[leads].family, pile.boards[top].family)
+    return _Asked(unknown, costs, changes / max(len(unknown.answers), 1), becomes)
+
+
+def next_question(request: SizeRequest, case: Case, pile: Pile, best: Best) -> NextQuestion | None:
+    """The question whose answer is worth most: of each fact that was not said every answer is tried, and what
+    it costs, in points of fit, to have stayed with today's board, as often as that answer is heard.
+
+    None where everything is known or no answer would change the board.
 
     Args:
         pile: the boards to choose from; a few dozen at most.
+        best: what the ordinary boards reach in the case as said; it scales all boards alike.
     """
-    surfer, boards = request.surfer, pile.boards
-    top = int(standing(surfer, boards, pile.fit(case, request.target_l)).argmax())
-    found: list[tuple[float, float, dict[str, Any], str]] = []
-    for row in _asked(case):
-        costs, changes, becomes = [], 0, ""
-        for value in row["answers"]:
-            other = _with(request, row["field"], value)
-            if other is None:
-                continue
-            fit = pile.fit(other, request.target_l)
-            best = int(standing(surfer, boards, fit).argmax())
-            costs.append(max(float(fit[best] - fit[top]), 0.0))
-            if best != top:
-                changes += 1
-                becomes = becomes or _other(pile.boards[best].family, pile.boards[top].family)
-        if changes and np.mean(costs) >= _WORTH_ASKING:
-            found.append((float(np.mean(costs)), changes / len(row["answers"]), row, becomes))
-    if not found:
+    fit = pile.fit(case, request.target_l, best)
+    top = int(standing(request.surfer, pile.boards, fit).argmax())
+    asked = [_ask(request, case, pile, best, top, unknown) for unknown in unknowns(case)]
+    worth = [one for one in asked if one.becomes and one.costs >= _WORTH_ASKING]
+    most = max(worth, key=lambda one: (one.costs, one.changes), default=None)
+    if most is None:
         return None
-    cost, share, row, becomes = max(found, key=lambda one: (one[0], one[1]))
+    asks = most.unknown.asks
     return NextQuestion(
-        field=row["field"],
-        asks=row["asks"],
-        changes=share,
-        costs=cost,
-        says=f"{row['asks']} The answer may lead to {becomes} instead.",
+        field=most.unknown.field,
+        asks=asks,
+        changes=most.changes,
+        costs=float(np.round(most.costs, 6)),
+        says=f"{asks} The answer may lead to {most.becomes} instead.",
     )

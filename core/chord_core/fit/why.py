@@ -41,7 +41,7 @@ def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
         for at, (name, value) in enumerate(sorted(facts.items()))
         if name in numbers and value
     }
-    own = math.exp(log_litres(case.rider, case.spot, family))
+    own = math.exp(log_litres(case.rider, case.spot, (family,))[family])
     expected = case.expected.litres(family).middle
     neighbours = expected / own
     return (

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from functools import cache
+from functools import cache, lru_cache
 
 import numpy as np
 
@@ -27,12 +27,18 @@ def _ordinary(name: str) -> Hull:
     return hull_of(fleet_of([Board(family=name, **middle)]))
 
 
+@lru_cache(maxsize=256)
+def _quick_roll(mass_kg: float, standing_kg: float, foot_weight: str, rho: float, changes: int) -> float:
+    """``changes`` of the craft's constants, which all of it hangs on."""
+    hull = _ordinary("performance shortboard")
+    weight = (standing_kg + hull.mass_kg) * G
+    wet = plane_at(hull, weight, np.full(1, craft().roll_speed_m_s), rho, foot_weight).wetted_m
+    return float(roll_time(hull, mass_kg, wet, rho)[0])
+
+
 def quick_roll(rider: Rider, rho: float) -> float:
     """Time to roll a middle performance shortboard by 30 degrees under this rider [s]."""
-    hull = _ordinary("performance shortboard")
-    weight = (rider.standing_kg + hull.mass_kg) * G
-    wet = plane_at(hull, weight, np.full(1, craft().roll_speed_m_s), rho, rider.foot_weight).wetted_m
-    return float(roll_time(hull, rider.mass_kg, wet, rho)[0])
+    return _quick_roll(rider.mass_kg, rider.standing_kg, rider.foot_weight, rho, craft().changes)
 
 
 def swing_slow(hull: Hull, rider: Rider) -> Array:

@@ -14,6 +14,8 @@ class Craft:
 
     def __init__(self, values: dict[str, float]) -> None:
         self._values = values
+        #: Counts changes, for what is kept of a computation with these constants.
+        self.changes = 0
 
     def __getattr__(self, name: str) -> float:
         try:
@@ -34,7 +36,9 @@ def moved(name: str, factor: float) -> Iterator[None]:
     values = craft()._values
     kept = values[name]
     values[name] = kept * factor
+    craft().changes += 1
     try:
         yield
     finally:
         values[name] = kept
+        craft().changes += 1

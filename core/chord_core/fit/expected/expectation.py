@@ -32,19 +32,31 @@ class Expectation:
         return log_shares(self.rider, self.spot)
 
     @cached_property
+    def _shares(self) -> dict[str, float]:
+        return {name: math.exp(log) for name, log in self.log_shares.items()}
+
+    @cached_property
     def _log_litres(self) -> dict[str, float]:
-        return {name: log_litres(self.rider, self.spot, name) for name in families()}
+        return log_litres(self.rider, self.spot, families())
+
+    @cached_property
+    def _spread(self) -> float:
+        return spread(self.assumed)
+
+    @cached_property
+    def _litres(self) -> dict[str, Expected]:
+        return {}
 
     def litres(self, family: str, target_l: float | None = None) -> Expected:
         """Litres of a kind: those that are expected, as far as the kind is made so small or large, or about
         the advisor's own target [L]."""
-        sd = spread(self.assumed)
         if target_l is not None:
-            return Expected(target_l, sd)
-        shares = {name: math.exp(log) for name, log in self.log_shares.items()}
-        litres = math.exp(with_neighbours(family, self._log_litres, shares))
-        made = family_litres(family)
-        return Expected(min(max(litres, float(made[0])), float(made[-1])), sd)
+            return Expected(target_l, self._spread)
+        if family not in self._litres:
+            litres = math.exp(with_neighbours(family, self._log_litres, self._shares))
+            made = family_litres(family)
+            self._litres[family] = Expected(min(max(litres, float(made[0])), float(made[-1])), self._spread)
+        return self._litres[family]
 
     def litres_window(self, family: str, target_l: float | None = None) -> tuple[float, float]:
         """Litres [L] between which a board of a kind is as good as one of the target's."""

@@ -37,9 +37,13 @@ def own_facts(rider: Rider, family: str) -> Facts:
     return {name: value for name, value in values.items() if value}
 
 
-def parts(rider: Rider, spot: Spot, family: Family) -> Facts:
-    """What each fact adds to a kind's score, in log-odds."""
-    rows, facts = table("expected_kinds"), facts_of(rider, spot)
+def parts(rider: Rider, facts: Facts, family: Family) -> Facts:
+    """What each fact adds to a kind's score, in log-odds.
+
+    Args:
+        facts: ``facts_of`` the rider in the water.
+    """
+    rows = table("expected_kinds")
     of_class = rows["classes"]
     found: Facts = {"": float(rows["kinds_usual"][family.name])}
     for name, value in facts.items():
@@ -56,7 +60,8 @@ def log_shares(rider: Rider, spot: Spot) -> dict[str, float]:
     """Natural log of the share of advisors who would put each kind first, by kind; kinds of another craft or
     water are left out."""
     open_ = [f for f in families().values() if of_this_craft(f, rider.craft, spot.river)]
-    scores: Array = np.array([sum(parts(rider, spot, family).values()) for family in open_])
+    facts = facts_of(rider, spot)
+    scores: Array = np.array([sum(parts(rider, facts, family).values()) for family in open_])
     logs = scores - scores.max()
     logs -= np.log(np.exp(logs).sum())
     return {family.name: float(log) for family, log in zip(open_, logs, strict=True)}
@@ -76,7 +81,8 @@ def class_first(logs: dict[str, float]) -> dict[str, float]:
 
 def speaks_for(rider: Rider, spot: Spot, family: str, other: str) -> tuple[str, ...]:
     """The facts that most put one kind before another, as clauses about the surfer."""
-    mine, theirs = (parts(rider, spot, families()[name]) for name in (family, other))
+    facts = facts_of(rider, spot)
+    mine, theirs = (parts(rider, facts, families()[name]) for name in (family, other))
     gain = {name: mine.get(name, 0.0) - theirs.get(name, 0.0) for name in {*mine, *theirs} - {""}}
     words: list[str] = []
     for name in sorted(gain, key=lambda one: -gain[one]):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
 
 from chord_core.fit.expected.facts import log_mass, log_rust, steepness_of, years_over
@@ -78,10 +79,13 @@ def _numbers() -> dict[str, float]:
     return {name: float(row["value"]) for name, row in table("expected_litres")["numbers"].items()}
 
 
-def log_litres(rider: Rider, spot: Spot, family: str) -> float:
-    """Natural log of the litres [L] that are expected on a kind of board."""
+def log_litres(rider: Rider, spot: Spot, names: Iterable[str]) -> dict[str, float]:
+    """Natural logs of the litres [L] that are expected on kinds of board, by kind."""
     numbers = _numbers()
-    return sum(numbers.get(name, 0.0) * value for name, value in terms(rider, spot, family).items())
+    return {
+        kind: sum(numbers.get(name, 0.0) * value for name, value in terms(rider, spot, kind).items())
+        for kind in names
+    }
 
 
 def with_neighbours(family: str, logs: dict[str, float], shares: dict[str, float]) -> float:

@@ -21,7 +21,7 @@ const asks = computed(() => {
   return doubts.value.next_question?.says ?? 'Nothing else would change the answer.'
 })
 /** The card that takes the answer to the next question. */
-const CARDS: Record<string, number> = { foot_weight: 2, style: 2, aim: 5 }
+const CARDS: Record<string, number> = { rung: 2, foot_weight: 2, style: 2, aim: 5 }
 const answers = computed(() => {
   const field = asks.value ? doubts.value?.next_question?.field : undefined
   if (!field) return 0
