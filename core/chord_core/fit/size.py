@@ -27,7 +27,7 @@ from chord_core.fit.search import Found, Judge, either, search
 from chord_core.fit.shapes import boards_of
 from chord_core.fit.step import step_down
 from chord_core.fit.wave_schools import wave_schools
-from chord_core.fit.windows import held_in, windows_of
+from chord_core.fit.windows import HALF_LITRE, held_in, outwards, windows_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.surfer.pencil import missing_facts
@@ -149,7 +149,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         assumed=case.assumed,
         schools=sizing.schools,
         target_l=sizing.target_l,
-        target_band_l=sizing.band,
+        target_band_l=outwards(*sizing.band, HALF_LITRE),
         target_because=sizing.because,
         families=kinds,
         heard=heard(case),

@@ -23,7 +23,7 @@ FRACTION_M = {
     "nose_rocker_m": INCH_M / 8,
     "tail_rocker_m": INCH_M / 8,
 }
-_HALF_LITRE = 0.5
+HALF_LITRE = 0.5
 #: So far beside a window of length or width shapes are still looked at.
 _BESIDE = 1.03
 
@@ -61,7 +61,7 @@ def windows_of(found: Found, expected: Expectation, target_l: float | None) -> W
     }
     rails = [row["rail"] for row in kept]
     return Windows(
-        litres=outwards(*expected.litres_window(name, target_l), _HALF_LITRE),
+        litres=outwards(*expected.litres_window(name, target_l), HALF_LITRE),
         rail=(min(rails), max(rails)),
         **spans,
     )

@@ -168,7 +168,7 @@ def shares(ride: Ride) -> list[Derivation]:
         if r.takes_foam_too:
             formula = f"1 - G * (1 - ({formula}))"
             given["G"] = (unbroken, "", "share of the waves taken that are unbroken")
-        return derive(f"factors.{name}", words, formula, at[name], "", source, **given)
+        return derive(f"factors.{name}", words, formula, at[name], "", source, also=given)
 
     made = [
         derive(

@@ -6,6 +6,7 @@ import { useTicket } from '../../state/ticket'
 import { round } from '../../units'
 import { evenStep, scaleOver, ticks } from './scale'
 import { useSize } from './size'
+import { litreSpan } from './verdict'
 
 const { answer, fitting, settled, setTarget } = useTicket()
 const [LEFT, LINE] = [48, 70]
@@ -135,7 +136,7 @@ onBeforeUnmount(() => {
         :width="Math.max(scale(asGood.high) - scale(asGood.low), 3)"
         height="12"
       >
-        <title>{{ asGood.low.toFixed(1) }} to {{ asGood.high.toFixed(1) }} L are as good</title>
+        <title>{{ litreSpan(asGood.low, asGood.high) }} are as good</title>
       </rect>
       <line :x1="LEFT" :x2="right" :y1="LINE" :y2="LINE" class="line" />
       <line
@@ -195,9 +196,7 @@ onBeforeUnmount(() => {
       </template>
       <template v-if="asGood">
         <dt>as good</dt>
-        <dd>
-          {{ asGood.low.toFixed(0) }} to {{ asGood.high.toFixed(0) }} L: what advisors accept.
-        </dd>
+        <dd>{{ litreSpan(asGood.low, asGood.high) }}: what advisors accept.</dd>
       </template>
     </dl>
   </section>

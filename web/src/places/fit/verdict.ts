@@ -1,6 +1,14 @@
 // The verdict's sentences, from the core's numbers. No number is made here.
 import type { Answer, SizeResult } from '../../api/client'
-import { distanceText, lengthText, massText, speedText, type Masses, type Units } from '../../units'
+import {
+  distanceText,
+  lengthText,
+  massText,
+  round,
+  speedText,
+  type Masses,
+  type Units,
+} from '../../units'
 
 type Wave = NonNullable<NonNullable<Answer['bench']>['ranked']>['on_the_wave']
 
@@ -61,6 +69,11 @@ export function waveLines(answer: Answer): string[] {
   return lines
 }
 
+/** Litres from the least to the most, to half a litre, as everywhere on the screen. */
+export function litreSpan(low: number, high: number): string {
+  return `${round(low, 1)} to ${round(high, 1)} L`
+}
+
 /** Its litres against those of the window that is shown. */
 export function litresLine(answer: Answer, settled: SizeResult | null, name: string): string {
   const ranked = answer.bench?.ranked
@@ -69,7 +82,7 @@ export function litresLine(answer: Answer, settled: SizeResult | null, name: str
   if (!ranked || !windows || ranked.fit <= 0) return ''
   const [low, high] = windows.litres
   const who = name || 'this surfer'
-  const span = `${low.toFixed(0)} to ${high.toFixed(0)} L`
+  const span = litreSpan(low, high)
   if (ranked.litres < low) return `under the ${span} that ${who} needs.`
   if (ranked.litres > high) return `over the ${span} that ${who} needs.`
   return `inside the ${span} that ${who} needs.`
