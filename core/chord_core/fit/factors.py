@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import partial
+from functools import cached_property, partial
 
 import numpy as np
 
@@ -155,9 +155,14 @@ class Judged:
     weights: dict[str, float]
     wanted_m: float
     stays: bool
-    label_agrees: tuple[bool | None, ...]
+    boards: Sequence[Board]
     hearing: Hearing
     sharers_fit: Array | None = None
+
+    @cached_property
+    def label_agrees(self) -> tuple[bool | None, ...]:
+        """For each board whether its label was believed; None where it states no litres."""
+        return labels_agree(self.boards, self.hull)
 
     def rides(self, best: Best) -> Array:
         """Rides over the best ordinary board's, the least over the days that count, (n,)."""
@@ -257,6 +262,6 @@ def judge_alone(
         weights=weights_for(rider, spot),
         wanted_m=float(radius_wanted_m(rider, spot, np.array([ridden.along_m_s]))[0]),
         stays=spot.river,
-        label_agrees=labels_agree(boards, hull),
+        boards=boards,
         hearing=hear(case, hull, ridden),
     )

@@ -41,6 +41,7 @@ def expected_dim(name: str, rider: Rider, spot: Spot, family: str, litres: float
     """
     rows = table("expected_dims")[name]
     facts = terms(spot, rider.height_m, family, litres)
-    log = sum(float(row["value"]) * facts.get(number, 0.0) for number, row in rows["numbers"].items())
+    numbers = rows["numbers"]
+    log = sum(float(numbers[number]["value"]) * value for number, value in facts.items() if number in numbers)
     low, high = getattr(families()[family], name)
     return Expected(min(max(math.exp(log), low), high), float(rows["spread"]["value"]))

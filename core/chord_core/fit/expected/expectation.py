@@ -35,9 +35,15 @@ class Expectation:
     def _shares(self) -> dict[str, float]:
         return {name: math.exp(log) for name, log in self.log_shares.items()}
 
+    def _log_litres(self, board_class: str) -> dict[str, float]:
+        if board_class not in self._logs:
+            names = [name for name, family in families().items() if family.board_class == board_class]
+            self._logs[board_class] = log_litres(self.rider, self.spot, names)
+        return self._logs[board_class]
+
     @cached_property
-    def _log_litres(self) -> dict[str, float]:
-        return log_litres(self.rider, self.spot, families())
+    def _logs(self) -> dict[str, dict[str, float]]:
+        return {}
 
     @cached_property
     def _spread(self) -> float:
@@ -53,7 +59,8 @@ class Expectation:
         if target_l is not None:
             return Expected(target_l, self._spread)
         if family not in self._litres:
-            litres = math.exp(with_neighbours(family, self._log_litres, self._shares))
+            logs = self._log_litres(families()[family].board_class)
+            litres = math.exp(with_neighbours(family, logs, self._shares))
             made = family_litres(family)
             self._litres[family] = Expected(min(max(litres, float(made[0])), float(made[-1])), self._spread)
         return self._litres[family]
