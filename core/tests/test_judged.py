@@ -60,6 +60,10 @@ class Answers(TestCase):
                 low, high = getattr(answer.windows, name)
                 counts[name] += low <= row[name][1] and high >= row[name][0]
             self.assertTrue(answer.windows.litres[0] <= answer.target_l <= answer.windows.litres[1])
+            self.assertEqual(answer.families[0].target_l, answer.target_l)
+            for offer in answer.families:
+                assert offer.windows
+                self.assertEqual(offer.target_band_l, offer.windows.litres)
         least = {"kind": 0.9, "none rejected": 0.95, "litres": 0.8, "length_m": 0.9, "width_m": 0.9}
         for name, count in counts.items():
             self.assertGreaterEqual(count, least[name] * len(ASKED), name)

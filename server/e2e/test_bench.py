@@ -122,6 +122,25 @@ class Bench(BrowserCase):
         self.wait_text(".reasons", "costs a quarter of the rides")
         self.wait_text(".reasons", "what advisors accept")
 
+    def test_one_band_of_litres_is_asked_for_that_of_the_kind_that_is_read(self) -> None:
+        """The budget puts another kind on the bench than the one that is expected: ruler, windows and verdict
+        speak of the kind on the bench; picked, ruler and windows of another."""
+
+        def asked() -> tuple[str, ...]:
+            low, high = self.text("[role=group][aria-label=Litres]").split("\n")[1].split(" to ")
+            return f"{float(low):g}", f"{float(high):g}"
+
+        self.open_demo()
+        self.open_ticket("Ines Varga")
+        self.find(".windows[data-fresh=true]")
+        for kind in ("mid-length", "performance fish"):
+            if kind != "mid-length":
+                self.press(kind)
+            self.wait_text(".ruler .says", f"On a {kind}")
+            self.wait_text(".ruler .reasons", " to ".join(asked()) + " L: what advisors accept")
+            if kind == "mid-length":
+                self.assertIn(" to ".join(asked()) + " L that Ines needs", self.text(".verdict"))
+
     def test_a_label_that_disagrees_is_said(self) -> None:
         self.open_demo()
         box = self.find(".reader input")

@@ -67,12 +67,17 @@ class StepDown(Result):
 
 class Kind(Result):
     """A family that is open to this surfer: its name, why it stands here, the fit of the best that was found
-    in it, whether that is as good as the leading one's, and what to look for (null until it is searched)."""
+    in it, whether that is as good as the leading one's, the litres that are looked for in it with those
+    between which a board is as good and where they come from, and what to look for (null until it is
+    searched)."""
 
     family: str
     reason: str
     fit: float
     either: bool
+    target_l: float
+    target_band_l: Pair
+    target_because: str
     windows: Windows | None
 
 

@@ -97,8 +97,8 @@ def by_step(rider: Rider, spot: Spot, family: str | None) -> School | None:
     )
 
 
-def _because(case: Case, family: str) -> str:
-    """Where the expected litres come from, in a sentence."""
+def litres_because(case: Case, family: str) -> str:
+    """Where the litres that are expected of a kind come from, in a sentence."""
     moved = moved_by(case.rider, case.spot, family)
     target = case.expected.litres(family).middle
     plain = target / float(np.prod([factor for _, factor in moved]))
@@ -121,7 +121,7 @@ def size_up(case: Case, family: str, target_l: float | None = None, waves: tuple
     return Sizing(
         target_l=case.expected.litres(family, target_l).middle,
         band=case.band(family, target_l),
-        because=_because(case, family),
+        because=litres_because(case, family),
         overruled=target_l is not None,
         schools=tuple(school for school in (ratio, step, *waves) if school),
     )

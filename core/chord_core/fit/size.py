@@ -21,7 +21,7 @@ from chord_core.fit.gates import a
 from chord_core.fit.gear import advise_fins
 from chord_core.fit.heard import heard
 from chord_core.fit.options import builds, setups, tails
-from chord_core.fit.schools import Sizing, size_up
+from chord_core.fit.schools import Sizing, litres_because, size_up
 from chord_core.fit.scouts import TIMES, Scouts, scouts_of
 from chord_core.fit.search import Found, Judge, either, search
 from chord_core.fit.shapes import boards_of
@@ -112,16 +112,20 @@ def _kinds(sized: Sized, searched: bool) -> tuple[Kind, ...]:
     scouts, case = sized.scouts, sized.case
     same = either(scouts)
     founds = {found.family: found for found in sized.found} if searched else {}
-    return tuple(
-        Kind(
-            family=family.name,
-            reason=_why(sized, family.name),
-            fit=founds[family.name].best if searched else 100 * scouts.best.shares[family.name],
-            either=family.name in same,
-            windows=windows_of(founds[family.name], case.expected, sized.target_l) if searched else None,
+
+    def kind(name: str) -> Kind:
+        return Kind(
+            family=name,
+            reason=_why(sized, name),
+            fit=founds[name].best if searched else 100 * scouts.best.shares[name],
+            either=name in same,
+            target_l=case.expected.litres(name, sized.target_l).middle,
+            target_band_l=outwards(*case.band(name, sized.target_l), HALF_LITRE),
+            target_because=litres_because(case, name),
+            windows=windows_of(founds[name], case.expected, sized.target_l) if searched else None,
         )
-        for family in scouts.families
-    )
+
+    return tuple(kind(family.name) for family in scouts.families)
 
 
 def answer_of(sized: Sized, searched: bool = True) -> SizeResult:

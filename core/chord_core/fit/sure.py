@@ -23,7 +23,7 @@ _LEAST_KG = 14.0
 DRAWS = 16
 _STEADY, _CERTAIN = 0.6, 0.95
 #: Words for what was drawn: so many of them, then their number.
-_NAMED = 3
+_NAMED = 2
 
 
 @dataclass(frozen=True)
@@ -40,7 +40,7 @@ class _Doubted:
 
     @property
     def words(self) -> str:
-        """What is not known, as one says it: level, age, fitness and 4 more."""
+        """What is not known, as one says it: level, age and 5 more."""
         names = [one.word for one in self.unknowns] + ["waves"] * self.remembered + ["mass"]
         if len(names) > _NAMED + 1:
             return f"{', '.join(names[:_NAMED])} and {len(names) - _NAMED} more"
@@ -101,8 +101,7 @@ def _says(first: float, count: int, words: str) -> str:
     if not count:
         return ""
     if first / count >= _CERTAIN:
-        return f"Stays first whatever is not known: {words}."
-    tries = f"in {first:.0f} of {count} tries over what is not known: {words}"
+        return f"Stays first. Not known: {words}."
     if first / count >= _STEADY:
-        return f"Mostly stays first: {tries}."
-    return f"First {tries}."
+        return f"Mostly first: {first:.0f} of {count} tries. Not known: {words}."
+    return f"First in {first:.0f} of {count} tries. Not known: {words}."

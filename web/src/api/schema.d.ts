@@ -2855,7 +2855,9 @@ export interface components {
         /**
          * Kind
          * @description A family that is open to this surfer: its name, why it stands here, the fit of the best that was found
-         *     in it, whether that is as good as the leading one's, and what to look for (null until it is searched).
+         *     in it, whether that is as good as the leading one's, the litres that are looked for in it with those
+         *     between which a board is as good and where they come from, and what to look for (null until it is
+         *     searched).
          */
         Kind: {
             /** Family */
@@ -2866,6 +2868,15 @@ export interface components {
             fit: number;
             /** Either */
             either: boolean;
+            /** Target L */
+            target_l: number;
+            /** Target Band L */
+            target_band_l: [
+                number,
+                number
+            ];
+            /** Target Because */
+            target_because: string;
             windows: components["schemas"]["Windows"] | null;
         };
         /**

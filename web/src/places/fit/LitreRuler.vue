@@ -4,6 +4,7 @@
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { useTicket } from '../../state/ticket'
 import { round } from '../../units'
+import { useKind } from './kind'
 import { evenStep, scaleOver, ticks } from './scale'
 import { useSize } from './size'
 import { litreSpan } from './verdict'
@@ -19,13 +20,14 @@ const dragged = ref<number | null>(null)
 const size = computed(() => answer.value?.size ?? null)
 const bench = computed(() => answer.value?.bench?.ranked?.litres ?? null)
 const present = computed(() => answer.value?.present?.ranked?.litres ?? null)
-const target = computed(() => dragged.value ?? size.value?.target_l ?? null)
+const { kind } = useKind()
+const target = computed(() => dragged.value ?? kind.value?.target_l ?? null)
 const overruled = computed(() => (fitting.value?.target_l ?? null) !== null)
 
 const scale = computed(() => {
   const bands = (size.value?.schools ?? []).flatMap((school) => [school.low_l, school.high_l])
-  const marks = [bench.value, present.value, size.value?.target_l ?? null].filter((v) => v !== null)
-  const all = [...bands, ...marks, ...(size.value?.target_band_l ?? [])]
+  const marks = [bench.value, present.value, kind.value?.target_l ?? null].filter((v) => v !== null)
+  const all = [...bands, ...marks, ...(kind.value?.target_band_l ?? [])]
   const [low, high] = all.length ? [Math.min(...all), Math.max(...all)] : [25, 60]
   const room = Math.max((high - low) * 0.22, 4)
   return scaleOver(Math.max(5, Math.floor(low - room)), Math.ceil(high + room), LEFT, right.value)
@@ -40,13 +42,13 @@ const weaves: Record<string, string> = {
   'by float': 'float',
 }
 const says = computed(() =>
-  overruled.value ? 'your own target; Delete takes it back' : (size.value?.target_because ?? ''),
+  overruled.value ? 'your own target; Delete takes it back' : (kind.value?.target_because ?? ''),
 )
 /** The litres between which a board is as good; they go along with a target that is being dragged. */
 const asGood = computed(() => {
-  const band = size.value?.target_band_l
-  if (!band || !size.value?.target_l || target.value === null) return null
-  const moved = target.value / size.value.target_l
+  const band = kind.value?.target_band_l
+  if (!band || !kind.value || target.value === null) return null
+  const moved = target.value / kind.value.target_l
   return { low: band[0] * moved, high: band[1] * moved }
 })
 

@@ -1,29 +1,27 @@
 <script setup lang="ts">
 // Under the bench. To be read in five seconds: between which measures to look, and where the board on the
 // bench lies outside.
-import { computed, ref, watch } from 'vue'
+import { computed } from 'vue'
 import { useSession } from '../../state/session'
 import { afterPaint } from '../../state/afterPaint'
 import { useTicket } from '../../state/ticket'
 import type { Bench, Pins, Windows } from '../../api/client'
 import { lengthText, readMeasure, thicknessText, widthText } from '../../units'
+import { useKind } from './kind'
 import WindowLine from './WindowLine.vue'
 
 const ticket = useTicket()
 const { facts, fitting, fresh, pinned, setPins, settled } = ticket
 const answer = afterPaint(() => ticket.answer.value)
 const { units } = useSession()
-const picked = ref<string | null>(null)
+const { family, pick } = useKind()
 const kinds = computed(() => settled.value?.families ?? [])
 const bench = computed(() => answer.value?.bench ?? null)
 const present = computed(() => answer.value?.present ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] || 'this surfer')
-watch([() => fitting.value?.id, () => bench.value?.board.family], () => (picked.value = null))
-/** The kind whose windows are shown: picked, else that of the board on the bench, else the leading. */
-const kind = computed(() => {
-  const wanted = picked.value ?? bench.value?.board.family
-  return kinds.value.find((row) => row.family === wanted) ?? kinds.value[0] ?? null
-})
+const kind = computed(
+  () => kinds.value.find((row) => row.family === family.value) ?? kinds.value[0] ?? null,
+)
 const offered = computed(() => {
   // As many as one line takes, three at least.
   const names = (count: number) =>
@@ -170,7 +168,7 @@ function row(
           class="plain choice"
           :aria-pressed="offer === kind"
           :title="`${offer.reason}; fit ${Math.min(offer.fit, 100).toFixed(0)}${offer.either ? ': as good as the first' : ''}`"
-          @click="picked = offer.family"
+          @click="pick(offer.family)"
         >
           <template v-if="offer.either && offer !== kinds[0]">or </template>{{ offer.family }}
         </button>
