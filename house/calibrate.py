@@ -17,11 +17,11 @@ from typing import Any
 import numpy as np
 from scipy.optimize import lsq_linear, minimize
 
+from chord_core.fit.baseline import build_baseline
 from chord_core.fit.case import Case
 from chord_core.fit.expected import dims, kinds, litres
 from chord_core.fit.expected.facts import facts_of
 from chord_core.fit.factors import closed_in
-from chord_core.fit.scouts import scouts_of
 from chord_core.tables import families, table
 from house.judged import Answer, Judged, sets_of, tenths
 
@@ -301,7 +301,7 @@ def ride_says(cases: Sequence[Judged]) -> Any:
     rows = []
     for one in cases:
         case = Case(one.rider, one.spot, (), one.water)
-        physics = scouts_of(case, None).best.physics
+        physics = build_baseline(case, None).best.physics
         least = min(physics.values())
         rows.append([_SHUT if closed_in(case, name) else physics.get(name, least) for name in families()])
     return np.array(rows)

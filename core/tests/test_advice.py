@@ -10,8 +10,8 @@ from unittest import TestCase
 
 from chord_core.documents import Board, RankRequest, SizeRequest, SolveRequest, Surfer, Water
 from chord_core.documents.answers import RankResult
-from chord_core.fit.ordinary import board_at
 from chord_core.fit.rank import rank
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.line import read_line

@@ -12,9 +12,9 @@ from chord_core.documents.answers import RankResult
 from chord_core.fit.case import case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.gates import closed_because, own_class
-from chord_core.fit.ordinary import board_at
 from chord_core.fit.precedence import standing
 from chord_core.fit.rank import rank
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.size import size
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families

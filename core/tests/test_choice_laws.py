@@ -11,10 +11,10 @@ import numpy as np
 
 from chord_core.documents import Board, SizeRequest, Surfer, Water
 from chord_core.documents.answers import SizeResult
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import case_with
 from chord_core.fit.gear import advise_fins
-from chord_core.fit.ordinary import board_at
-from chord_core.fit.pile import fit_in
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.search import search
 from chord_core.fit.shapes import measures
 from chord_core.fit.size import Sized, size

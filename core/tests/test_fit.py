@@ -9,14 +9,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water
+from chord_core.fit.baseline import build_baseline
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import Case, case_with
+from chord_core.fit.complaints import heard, score_complaints
 from chord_core.fit.factors import FACTORS, days_of_water, judge_alone, weights_for
 from chord_core.fit.growth import near
-from chord_core.fit.heard import hear, heard
-from chord_core.fit.ordinary import board_at
-from chord_core.fit.pile import fit_in
 from chord_core.fit.rank import judge_rack
-from chord_core.fit.scouts import scouts_of
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.style import one_thing, radius_wanted_m, style_of, style_on
 from chord_core.hull.label import labelled_hulls
 from chord_core.physics import G
@@ -149,7 +149,7 @@ class Growth(TestCase):
         """Who rides far too little is not told that enough is a big step at once."""
         now = inches("all-rounder", 70, 19, 2.2)
         of = case({"mass_kg": 92, "rung": "linking", "age": 55, "present_board": now}, {"usual_m": 0.9})
-        lead = scouts_of(of, None).families[0].name
+        lead = build_baseline(of, None).families[0].name
         rack = judge_rack(of, [of.expected.board(lead)], labelled_hulls([of.expected.board(lead)]), None)
         self.assertNotIn("big step", " ".join(rack.describe(0).against))
 
@@ -162,7 +162,7 @@ class Product(TestCase):
         of = case(surfer, water)
         boards = [board_at(families()["all-rounder"], place) for place in (0.3, 0.7)]
         judged = judge_alone(of, None, boards, labelled_hulls(boards), ridden(of, boards))
-        best = scouts_of(of, None).best
+        best = build_baseline(of, None).best
         factors = judged.factors(best)
         logs = sum(judged.weights[name] * np.log(np.maximum(factors[name], 1e-9)) for name in FACTORS)
         np.testing.assert_allclose(judged.product(best), np.exp(logs))
@@ -173,20 +173,20 @@ class Product(TestCase):
     @given(surfers(), waters())
     def test_a_hundred_is_the_expected_board_of_the_first_kind(self, surfer: Surfer, water: Water) -> None:
         of = case(surfer, water)
-        scouts = scouts_of(of, None)
-        if scouts.open:
-            self.assertAlmostEqual(float(scouts.judged.fit(scouts.best).max()), 100.0, places=6)
-            self.assertAlmostEqual(float(fit_in(of, None, list(scouts.boards)).max()), 100.0, places=6)
-            for name in scouts.names:
-                best = float(scouts.judged.fit(scouts.best)[scouts.rows_of(name)].max())
-                self.assertAlmostEqual(best, 100 * scouts.best.shares[name], places=6)
+        baseline = build_baseline(of, None)
+        if baseline.open:
+            self.assertAlmostEqual(float(baseline.judged.fit(baseline.best).max()), 100.0, places=6)
+            self.assertAlmostEqual(float(fit_in(of, None, list(baseline.boards)).max()), 100.0, places=6)
+            for name in baseline.names:
+                best = float(baseline.judged.fit(baseline.best)[baseline.rows_of(name)].max())
+                self.assertAlmostEqual(best, 100 * baseline.best.shares[name], places=6)
 
     def test_better_than_expected_counts_a_fifth(self) -> None:
         """So that kinds are told apart by what is expected, not by how far a search went in one of them."""
         of = case({"mass_kg": 75, "rung": "linking"}, {"usual_m": 1.1})
-        scouts = scouts_of(of, None)
-        norms = {name: norm / 1.1 for name, norm in scouts.best.norms.items()}
-        lifted = scouts.judged.fit(replace(scouts.best, norms=norms))
+        baseline = build_baseline(of, None)
+        norms = {name: norm / 1.1 for name, norm in baseline.best.norms.items()}
+        lifted = baseline.judged.fit(replace(baseline.best, norms=norms))
         self.assertAlmostEqual(float(lifted.max()), 102.0, places=6)
 
 
@@ -206,7 +206,7 @@ class Heard(TestCase):
         ):
             of = self.complaining(what, now)
             boards = [now, better]
-            answered = hear(of, labelled_hulls(boards), ridden(of, boards)).answered[what]
+            answered = score_complaints(of, labelled_hulls(boards), ridden(of, boards)).answered[what]
             self.assertAlmostEqual(float(answered[0]), 0.5, places=6)
             self.assertGreater(float(answered[1]), 0.6, what)
 
@@ -247,7 +247,7 @@ class Shared(TestCase):
         shared = case({**light, "sharers": (Surfer(**heavy),)}, water)
         hull = labelled_hulls(boards)
         alone = judge_alone(shared, None, boards, hull, ridden(shared, boards)).fit(
-            scouts_of(shared, None).best
+            build_baseline(shared, None).best
         )
         other = fit_in(case(heavy, water), None, boards)
         both = fit_in(shared, None, boards)

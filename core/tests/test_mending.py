@@ -9,16 +9,16 @@ from hypothesis import assume, given
 from chord_core.documents import Board, ChangeRequest, FixRequest, RankRequest, SizeRequest, Surfer, Water
 from chord_core.documents.answers import ChangeResult, RankResult
 from chord_core.errors import ChordError
+from chord_core.fit.baseline import build_baseline
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import case_with
 from chord_core.fit.change import RIGHT, change, fin_trials
 from chord_core.fit.fix import fix
-from chord_core.fit.ordinary import board_at
-from chord_core.fit.pile import fit_in
+from chord_core.fit.next_question import unknown_facts
 from chord_core.fit.rank import rank
-from chord_core.fit.scouts import scouts_of
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.size import size
 from chord_core.fit.step import scaled
-from chord_core.fit.unknown import unknowns
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import summary_of
 from chord_core.ride.fins import fins_of
@@ -95,7 +95,7 @@ class Fix(TestCase):
         case = case_with(Surfer(**facts), Water(usual_m=0.8, steepness="soft"))
         pumps = case_with(Surfer(**{**facts, "style": "active"}), Water(usual_m=0.8, steepness="soft"))
         assert case and pumps and answer.fit is not None
-        best = scouts_of(case, None).best
+        best = build_baseline(case, None).best
         habit = next(row for row in answer.fixes if row.thing == "habit")
         self.assertAlmostEqual(habit.fit, float(fit_in(pumps, None, [board], best)[0]))
         self.assertGreater(habit.fit, answer.fit)
@@ -199,7 +199,7 @@ class Doubts(TestCase):
         self.assertTrue(question.asks.endswith("?"))
         case = case_with(Surfer(**who), Water())
         assert case
-        unknown = next(one for one in unknowns(case) if one.field == question.field)
+        unknown = next(one for one in unknown_facts(case) if one.field == question.field)
         name, of_water = question.field.removeprefix("water."), question.field.startswith("water.")
 
         def leads(answered: Any) -> int:

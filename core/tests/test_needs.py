@@ -8,14 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, Surfer, Water
-from chord_core.documents.answers import Need, PinnedSize, Sure
+from chord_core.documents.answers import Need, PinnedSize, RankStability
 from chord_core.documents.requests import Pinned
 from chord_core.errors import ChordError
+from chord_core.fit.baseline import baseline_boards, build_baseline
 from chord_core.fit.case import case_with
 from chord_core.fit.needs import near_best
 from chord_core.fit.pins import pinned_size
 from chord_core.fit.rank import JudgedRack, judge_rack, rank, steadiest
-from chord_core.fit.scouts import scouting, scouts_of
 from chord_core.fit.size import Sized
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
@@ -54,14 +54,14 @@ class Needs(TestCase):
 
     def test_the_need_is_what_the_ordinary_boards_that_fit_best_give(self) -> None:
         rack = rack_for(ROUND)
-        scouts = rack.sized.scouts
-        good = near_best(scouts)
-        fit = scouts.judged.fit(scouts.best)
+        baseline = rack.sized.baseline
+        good = near_best(baseline)
+        fit = baseline.judged.fit(baseline.best)
         least = table("fit")["near_best"] * fit.max()
         self.assertTrue((fit[~good] < least).all(), "nobody near the best is left out")
         self.assertGreaterEqual(good.sum(), table("needs")["fewest"])
         turn = need(rack.needs(0), "turns within")
-        radius = scouts.judged.ridden.radius_m[good]
+        radius = baseline.judged.ridden.radius_m[good]
         self.assertEqual((turn.low, turn.high), (float(radius.min()), float(radius.max())))
 
     def test_a_word_says_on_which_side_it_lies_and_whether_that_is_short(self) -> None:
@@ -200,8 +200,10 @@ class Steadier(TestCase):
         made = rack_for(*some, **facts)
         return replace(made, fit=np.array(fits), order=np.array([0, 1, 2]))
 
-    def sure(self, *on_top: float) -> tuple[Sure, ...]:
-        return tuple(Sure(index=i, on_top=top, in_three=1.0, says="") for i, top in enumerate(on_top))
+    def sure(self, *on_top: float) -> tuple[RankStability, ...]:
+        return tuple(
+            RankStability(index=i, on_top=top, in_three=1.0, says="") for i, top in enumerate(on_top)
+        )
 
     def test_of_boards_that_are_as_good_the_steadier_leads(self) -> None:
         self.assertEqual(steadiest(self.rack((90, 89, 88.5)), self.sure(0.2, 0.5, 0.3)), 1)
@@ -244,12 +246,12 @@ class SideBySide(TestCase):
         surfer = Surfer(**TRIMMER, present_board=LOG)
         first, second = (case_with(surfer, SOFT) for _ in range(2))
         assert first and second
-        name, hull, fins = scouting(first, None)
+        name, hull, fins = baseline_boards(first, None)
         mine = labelled_hulls([ROUND, LOG])
         both = summary_of(mine.joined(hull), fins_of([ROUND, LOG]).joined(fins), first.rider, first.spot)
         first.know(name, both.rows(slice(2, None)))
         np.testing.assert_allclose(
-            scouts_of(first, None).products, scouts_of(second, None).products, rtol=1e-9
+            build_baseline(first, None).products, build_baseline(second, None).products, rtol=1e-9
         )
 
     def test_ranges_that_are_asked_for_apart_fill_in(self) -> None:

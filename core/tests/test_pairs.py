@@ -11,9 +11,9 @@ from unittest import TestCase
 import numpy as np
 
 from chord_core.documents import Board, Surfer, Water
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import case_with
-from chord_core.fit.ordinary import board_at
-from chord_core.fit.pile import fit_in
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.step import scaled as sized
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.nose import nose_clearance

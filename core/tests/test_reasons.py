@@ -9,8 +9,8 @@ from hypothesis import given
 from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.factors import Judged
-from chord_core.fit.ordinary import board_at
 from chord_core.fit.rank import JudgedRack, judge_rack
+from chord_core.fit.reference_boards import board_at
 from chord_core.fit.sentences import _SAYS, About, reasons
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
@@ -46,7 +46,7 @@ def without(judged: Judged, part: str, best: float) -> Judged:
 
 
 def said(case: Case, rack: JudgedRack, judged: Judged, row: int) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    return reasons(judged, About(case, rack.sized.scouts.best), row, ())
+    return reasons(judged, About(case, rack.sized.baseline.best), row, ())
 
 
 class Reasons(TestCase):
@@ -55,7 +55,7 @@ class Reasons(TestCase):
     def test_without_its_number_a_reason_against_goes(self, surfer: Surfer, water: Water) -> None:
         """Each part of the fit in turn is made as good as the best: no sentence that blamed it stays."""
         rack = racked(surfer, water)
-        case, best = rack.case, rack.sized.scouts.best
+        case, best = rack.case, rack.sized.baseline.best
         for row in rack.order[:4]:
             _, against = said(case, rack, rack.judged, int(row))
             for part in rack.judged.parts():
@@ -66,7 +66,7 @@ class Reasons(TestCase):
             self.assertTrue(against or rack.fit[row] >= 0)
 
     def blames(self, rack: JudgedRack, judged: Judged, row: int, part: str) -> set[str]:
-        about = About(rack.case, rack.sized.scouts.best)
+        about = About(rack.case, rack.sized.baseline.best)
         return {says for says in (_SAYS[part](judged, about, row)[1],) if says}
 
     @tries(12)
@@ -107,7 +107,7 @@ class Reasons(TestCase):
         for aim, word in (("good days", "km/h"), ("performance", "5.6 m is wanted")):
             surfer = Surfer(mass_kg=80, rung="carving", aim=aim, wish="performance longboard")
             rack = racked(surfer, Water(usual_m=1.2), boards)
-            about = About(rack.case, rack.sized.scouts.best)
+            about = About(rack.case, rack.sized.baseline.best)
             says = _SAYS["turns"](rack.judged, about, 1)
             self.assertIn(word, " ".join(one for one in says if one))
 

@@ -12,9 +12,9 @@ from hypothesis import given
 from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water
 from chord_core.documents.answers import SolveResult
 from chord_core.errors import ChordError
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import case_with
 from chord_core.fit.options import WORTH_A_BUILD, WORTH_IT
-from chord_core.fit.pile import fit_in
 from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.fit.windows import FRACTION_M

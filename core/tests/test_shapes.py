@@ -8,14 +8,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, SizeRequest, Surfer, Water
+from chord_core.fit.baseline import build_baseline, open_families
 from chord_core.fit.case import case_with
+from chord_core.fit.next_question import unknown_facts
 from chord_core.fit.options import setups_for, tails_for
-from chord_core.fit.ordinary import board_at, ordinary_boards, ordinary_fleet
-from chord_core.fit.scouts import open_families, scouts_of
+from chord_core.fit.reference_boards import board_at, reference_boards, reference_fleet
 from chord_core.fit.search import near, search
 from chord_core.fit.shapes import COLUMNS, boards_of, held, measures, shape_of
 from chord_core.fit.size import Sized
-from chord_core.fit.unknown import unknowns
 from chord_core.fit.windows import outwards
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families, table
@@ -78,25 +78,25 @@ class Shapes(TestCase):
 class Ordinary(TestCase):
     def test_sizes_rise_from_the_smallest_to_the_largest(self) -> None:
         for name in families():
-            litres = ordinary_fleet((name,))[1].litres
+            litres = reference_fleet((name,))[1].litres
             self.assertEqual(len(litres), table("fit")["ordinary_sizes"])
             self.assertTrue((np.diff(litres) > 0).all(), name)
-            self.assertEqual(ordinary_boards(name)[0].length_m, families()[name].length_m[0])
+            self.assertEqual(reference_boards(name)[0].length_m, families()[name].length_m[0])
 
     @tries(15)
     @given(surfers(), waters())
     def test_only_open_families_lead(self, surfer: Surfer, water: Water) -> None:
         case = case_with(surfer, water)
         assert case
-        scouts, wanted = scouts_of(case, None), open_families(case)
-        self.assertEqual({family.name for family in scouts.families}, set(wanted))
-        self.assertIs(scouts.open, bool(wanted))
+        baseline, wanted = build_baseline(case, None), open_families(case)
+        self.assertEqual({family.name for family in baseline.families}, set(wanted))
+        self.assertIs(baseline.open, bool(wanted))
 
     def test_a_case_keeps_what_its_boards_do(self) -> None:
         """Asked twice the expected boards are ridden once; another target asks for other boards."""
         case = case_with(Surfer(mass_kg=75, rung="linking"), Water(usual_m=1.0))
         assert case
-        one, again, other = (scouts_of(case, target) for target in (None, None, 45.0))
+        one, again, other = (build_baseline(case, target) for target in (None, None, 45.0))
         self.assertIs(one, again)
         lead = one.families[0].name
         self.assertAlmostEqual(other.judged.growth.wanted.litres[other.rows_of(lead)][0], 45.0)
@@ -131,7 +131,7 @@ class Tables(TestCase):
         assumption holds."""
         case = case_with(Surfer(mass_kg=75, rung="linking"), Water())
         assert case
-        asked = unknowns(case)
+        asked = unknown_facts(case)
         self.assertEqual(
             [one.field for one in asked], [row["field"] for row in table("questions")["questions"]]
         )

@@ -7,10 +7,10 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water
-from chord_core.documents.answers import School, SizeResult
+from chord_core.documents.answers import SizeResult, SizingMethod
 from chord_core.fit.bands import band_for, moves
 from chord_core.fit.case import case_of
-from chord_core.fit.ordinary import ordinary_fleet
+from chord_core.fit.reference_boards import reference_fleet
 from chord_core.fit.size import size
 from chord_core.hull.describe import describe_hull
 from chord_core.ride.chunks import summary_of
@@ -190,7 +190,7 @@ class Schools(TestCase):
         names = [school.name for school in sized(self.present(38)).schools]
         self.assertEqual(names, ["by ratio", "by step", "by shape", "by float"])
 
-    def by_float(self, surfer: dict[str, object], water: dict[str, object]) -> School:
+    def by_float(self, surfer: dict[str, object], water: dict[str, object]) -> SizingMethod:
         return next(s for s in sized({**PLAIN, **surfer}, water).schools if s.name == "by float")
 
     def test_float_asks_more_for_who_paddles_worse(self) -> None:
@@ -208,7 +208,7 @@ class Schools(TestCase):
             surfer = {"rung": "trimming", "mass_kg": mass, "wish": "all-rounder", "fitness": "low"}
             school = self.by_float(surfer, water)
             self.assertIn("sunk", school.reason)
-            _, hull, fins = ordinary_fleet(("all-rounder",))
+            _, hull, fins = reference_fleet(("all-rounder",))
             case = case_of(SizeRequest(surfer=Surfer(**{**PLAIN, **surfer}), water=Water(**water)))
             assert case
             dive = summary_of(hull, fins, case.rider, case.spot).floats.duck_dive

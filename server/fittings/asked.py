@@ -41,19 +41,19 @@ def _wanted(rack: Rack, surfer: str, water: str, target_l: float | None) -> _Wan
         return None
     ranking = rank_fleet(fleet_of_rack(rack, ()), case, target_l, surfer + water) if rack.boards else None
     sized = ranking.judged.sized if ranking else Sized(case, target_l)
-    scouts, sizing = sized.scouts, sized.sizing
-    if not scouts.open:
+    baseline, sizing = sized.baseline, sized.sizing
+    if not baseline.open:
         return None
-    lead = scouts.families[0].name
-    rows = scouts.rows_of(lead)
-    best = int(np.argmax(scouts.judged.product(scouts.best)[rows]))
+    lead = baseline.families[0].name
+    rows = baseline.rows_of(lead)
+    best = int(np.argmax(baseline.judged.product(baseline.best)[rows]))
     least = table("fit")["suits_from"]
     open_ = ranking.open_first if ranking else []
     return _Wanted(
         family=lead,
         low_l=min(sizing.band[0], sizing.target_l),
         high_l=max(sizing.band[1], sizing.target_l),
-        length_m=float(scouts.judged.hull.fleet.length[rows][best]),
+        length_m=float(baseline.judged.hull.fleet.length[rows][best]),
         suits=tuple(row for row in open_ if ranking and ranking.fit_of(row) >= least),
     )
 

@@ -13,10 +13,10 @@ import numpy as np
 
 from chord_core.documents import Board, Surfer, Water
 from chord_core.documents.answers import Need, Ranked, Remembered
+from chord_core.fit.baseline import baseline_boards
 from chord_core.fit.case import NOW, Case, case_with
 from chord_core.fit.factors import closed_in
 from chord_core.fit.rank import JudgedRack, judge_rack
-from chord_core.fit.scouts import scouting
 from chord_core.fit.wave_words import strip_words
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
@@ -75,7 +75,7 @@ class Fleet:
     def _ride(self, case: Case, target_l: float | None, now: int | None) -> Summary:
         count = len(self.boards)
         asked = 0 if self.large else count
-        name, hull, fins = scouting(case, target_l)
+        name, hull, fins = baseline_boards(case, target_l)
         if case.knows(name):
             mine = summary_of(self.hull, self.fins, case.rider, case.spot, asked=asked)
         else:

@@ -12,7 +12,7 @@ from chord_core.documents.results import Assumed, Day, Pair
 from chord_core.documents.why import Derivation
 
 
-class School(Result):
+class SizingMethod(Result):
     """One school of sizing as a band on the litre ruler, with its reason."""
 
     name: Literal["by ratio", "by step", "by shape", "by float"]
@@ -123,7 +123,7 @@ class SizeResult(Result):
 
     missing: tuple[str, ...] = ()
     assumed: tuple[Assumed, ...] = ()
-    schools: tuple[School, ...] = ()
+    schools: tuple[SizingMethod, ...] = ()
     target_l: float | None = None
     target_band_l: Pair | None = None
     target_because: str = ""
@@ -255,7 +255,7 @@ class NextQuestion(Result):
     says: str
 
 
-class Sure(Result):
+class RankStability(Result):
     """How often a board (its place in ``boards``) is on top and among the first three, over draws of what is
     not known: facts that nobody said, a level that was not seen, mass and waves as they are remembered."""
 
@@ -275,7 +275,7 @@ class RankResult(Result):
     ranking: tuple[Ranked, ...]
     not_yet: str = ""
     needs: tuple[Need, ...] = ()
-    sure: tuple[Sure, ...] = ()
+    sure: tuple[RankStability, ...] = ()
     leads: int | None = None
     next_question: NextQuestion | None = None
     derivations: tuple[Derivation, ...] = ()

@@ -73,7 +73,7 @@ class Chosen:
             litres=litres,
             length_m=float(judged.hull.fleet.length[row]),
             duck_dive=float(judged.ridden.floats.duck_dive[row]),
-            answers={name: float(shares[row]) for name, shares in judged.hearing.answered.items()},
+            answers={name: float(shares[row]) for name, shares in judged.complaint_scores.answered.items()},
             comes_first=judged.families[row] == first,
             right_size=bool(wanted.low_l[row] <= litres <= wanted.high_l[row]),
         )

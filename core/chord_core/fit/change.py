@@ -13,8 +13,8 @@ from chord_core.documents.answers import Change, ChangeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import ChangeRequest
 from chord_core.documents.surfer import Surfer
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import Case, case_of, case_with, times
-from chord_core.fit.pile import fit_in
 from chord_core.fit.step import scaled
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array

@@ -10,8 +10,8 @@ import numpy as np
 from chord_core.documents.answers import CompareResult, Difference
 from chord_core.documents.requests import CompareRequest
 from chord_core.fit.case import Case, case_with
-from chord_core.fit.feel import feel_of
 from chord_core.fit.handover import hand_overs
+from chord_core.fit.similarity import feel_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array

@@ -13,11 +13,11 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.fit.case import Case
+from chord_core.fit.complaints import ComplaintScores, score_complaints
 from chord_core.fit.expected.kinds import class_first
 from chord_core.fit.gates import closed_because
 from chord_core.fit.growth import Growth, Wanted, growth_of
 from chord_core.fit.handling import Handling, handle, must_duck_dive
-from chord_core.fit.heard import Hearing, hear
 from chord_core.fit.present import present_litres
 from chord_core.fit.style import Style, one_thing, radius_wanted_m, style_of
 from chord_core.hull.hull import Hull
@@ -139,7 +139,7 @@ def closed_in(case: Case, family: str) -> str | None:
 @dataclass(frozen=True)
 class Judged:
     """Boards with all that the sentences speak of; factors are arrays (n,), 0-1 but for rides, which may pass
-    the best ordinary board's. ``wanted_m`` is the turn radius that is aimed at on the usual face;
+    the best reference board's. ``wanted_m`` is the turn radius that is aimed at on the usual face;
     ``stays``: whether it is a river, where a board stays on or not."""
 
     hull: Hull
@@ -156,7 +156,7 @@ class Judged:
     wanted_m: float
     stays: bool
     boards: Sequence[Board]
-    hearing: Hearing
+    complaint_scores: ComplaintScores
     sharers_fit: Array | None = None
 
     @cached_property
@@ -165,7 +165,7 @@ class Judged:
         return labels_agree(self.boards, self.hull)
 
     def rides(self, best: Best) -> Array:
-        """Rides over the best ordinary board's, the least over the days that count, (n,)."""
+        """Rides over the best reference board's, the least over the days that count, (n,)."""
         return np.asarray((self.days / np.maximum(best.rides, _NOTHING)).min(axis=1))
 
     def factors(self, best: Best) -> dict[str, Array]:
@@ -182,7 +182,7 @@ class Judged:
         complaints, (n,)."""
         factors = self.factors(best)
         logs = [self.weights[name] * np.log(np.maximum(factors[name], _NOTHING)) for name in FACTORS]
-        heard = self.hearing.factor(len(self.hull))
+        heard = self.complaint_scores.factor(len(self.hull))
         return np.asarray(np.exp(np.sum(logs, axis=0)) * heard)
 
     def kind(self, best: Best) -> Array:
@@ -263,5 +263,5 @@ def judge_alone(
         wanted_m=float(radius_wanted_m(rider, spot, np.array([ridden.along_m_s]))[0]),
         stays=spot.river,
         boards=boards,
-        hearing=hear(case, hull, ridden),
+        complaint_scores=score_complaints(case, hull, ridden),
     )

@@ -10,11 +10,11 @@ from chord_core.documents.answers import Fix, FixResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import FixRequest
 from chord_core.errors import ChordError
+from chord_core.fit.baseline import build_baseline
+from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.change import fin_trials
-from chord_core.fit.heard import heard
-from chord_core.fit.pile import fit_in
-from chord_core.fit.scouts import scouts_of
+from chord_core.fit.complaints import heard
 from chord_core.surfer.pencil import missing_facts
 
 #: From this share of the gain a fix is tried before any sale; under this one it is not worth a word.
@@ -41,7 +41,7 @@ def _habits(case: Case, request: FixRequest, board: Board) -> list[Fix]:
     if case.rider.foot_weight == "back":
         says = "Stand further forward between turns."
         tried.append(("habit", says, _other_rider(case, foot_weight="even")))
-    found, best = [], scouts_of(case, request.target_l).best
+    found, best = [], build_baseline(case, request.target_l).best
     for thing, says, other in tried:
         # By the measure of who they are now: the habit changes what the board gives, not what is possible.
         fit = float(fit_in(other, request.target_l, [board], best)[0])
@@ -62,7 +62,7 @@ def _fins(case: Case, request: FixRequest, board: Board) -> list[Fix]:
 def fix(request: FixRequest) -> FixResult:
     """Search fins, pad and small habits on the present board, and say which share of the gain they recover.
 
-    The gain is that of the best of ``boards``, else of the best ordinary board of the open families.
+    The gain is that of the best of ``boards``, else of the best reference board of the open families.
 
     Raises:
         ChordError: no present board is known.

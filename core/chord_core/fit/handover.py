@@ -1,4 +1,4 @@
-"""Hand-over: the face height at which one board of a pile takes over from another."""
+"""Hand-over: the face height at which one of several boards takes over from another."""
 
 from __future__ import annotations
 
@@ -71,13 +71,13 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
     riding = riding_of(hull, fins, case.rider, case.spot)
     if riding.in_foam:
         return ()
-    pile = _Pile(case, riding, summary_of(hull, fins, case.rider, case.spot))
+    candidates = _Pile(case, riding, summary_of(hull, fins, case.rider, case.spot))
     found, here = [], _shares(case)
     for row in table("waves")["steepness"]:
         slope = median_slope(row["name"])
-        worth = pile.worth(_FACES_M, slope)
+        worth = candidates.worth(_FACES_M, slope)
         for other in range(1, len(hull)):
-            over = _between(worth[0], worth[other], partial(pile.pair, other, slope))
+            over = _between(worth[0], worth[other], partial(candidates.pair, other, slope))
             if over is None:
                 continue
             face, either, first_below = over

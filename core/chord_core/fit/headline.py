@@ -83,7 +83,7 @@ def _gains(case: Case, judged: Judged, row: int, now: Ridden, rides: float) -> l
         ),
         _Gain(np.log(holds) * rule["hold"] * turns, "its tail holds at more speed than yours"),
     ]
-    for complaint, answered in judged.hearing.answered.items():
+    for complaint, answered in judged.complaint_scores.answered.items():
         if float(answered[row]) > _ANSWERED and complaint in _MENDS:
             found.append(_Gain(rule["complaint"], _MENDS[complaint]))
     return [gain for gain in found if gain.counts >= rule["least"]]

@@ -7,10 +7,10 @@ from typing import Any
 import numpy as np
 
 from chord_core.documents.answers import Need
+from chord_core.fit.baseline import Baseline
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Judged
 from chord_core.fit.measures import MEASURES, Measure
-from chord_core.fit.scouts import Scouts
 from chord_core.hull.stations import Array
 from chord_core.tables import rungs, table
 
@@ -36,9 +36,9 @@ def _applies(name: str, case: Case) -> bool:
     return name != "stays" and not (case.rider.craft == "stand_up" and name in ("duck", "sprint"))
 
 
-def near_best(scouts: Scouts) -> Array:
+def near_best(baseline: Baseline) -> Array:
     """Which of the expected boards fit nearly as well as the best, four at least, (n,)."""
-    fit = scouts.judged.fit(scouts.best)
+    fit = baseline.judged.fit(baseline.best)
     fewest = min(table("needs")["fewest"], len(fit))
     least = min(table("fit")["near_best"] * fit.max(), np.sort(fit)[-fewest])
     return np.asarray(fit >= least)
@@ -56,18 +56,18 @@ def _finite(values: Array | None, row: int = 0) -> float | None:
     return float(values[row]) if values is not None and np.isfinite(values[row]) else None
 
 
-def needs_of(case: Case, scouts: Scouts, judged: Judged, row: int) -> tuple[Need, ...]:
+def needs_of(case: Case, baseline: Baseline, judged: Judged, row: int) -> tuple[Need, ...]:
     """What the surfer of a case needs and what board ``row`` gives, what matters most first.
 
-    What is needed is what the ordinary boards that fit best give, from the least to the most of them."""
+    What is needed is what the reference boards that fit best give, from the least to the most of them."""
     rows = {one["name"]: one for one in table("needs")["behaviours"]}
-    good, found = near_best(scouts), []
+    good, found = near_best(baseline), []
     for name in _order(case):
         one = rows[name]
         measure = MEASURES[one["measure"]]
         if not _applies(one["measure"], case):
             continue
-        need = _of(measure, scouts.judged)
+        need = _of(measure, baseline.judged)
         gives = _finite(_of(measure, judged), row)
         if need is None or gives is None or not np.all(np.isfinite(need)):
             continue

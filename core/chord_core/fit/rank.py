@@ -14,13 +14,14 @@ from chord_core.documents.answers import (
     NextQuestion,
     Ranked,
     RankResult,
+    RankStability,
     Remembered,
     SizeResult,
-    Sure,
 )
 from chord_core.documents.board import Board
 from chord_core.documents.requests import RankRequest, SizeRequest
 from chord_core.fit.advice import Chosen, advise
+from chord_core.fit.candidates import Candidates
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import leash_for
 from chord_core.fit.factors import FACTORS, Judged
@@ -28,14 +29,13 @@ from chord_core.fit.gear import advise_fins, cost_a_session, out_of_the_door, pa
 from chord_core.fit.handling import DUCK_MOST
 from chord_core.fit.headline import because
 from chord_core.fit.needs import needs_of
-from chord_core.fit.pile import Pile
+from chord_core.fit.next_question import next_question
 from chord_core.fit.precedence import all_over_budget, over_budget, tiers
 from chord_core.fit.remembered import remembered
 from chord_core.fit.sentences import About, reasons
 from chord_core.fit.shared import judge
 from chord_core.fit.size import Sized, answer_of
-from chord_core.fit.sure import how_sure
-from chord_core.fit.unknown import next_question
+from chord_core.fit.stability import rank_stability
 from chord_core.fit.wave_words import limits_say, on_the_wave
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
@@ -102,7 +102,7 @@ class JudgedRack:
 
     @cached_property
     def _factors(self) -> dict[str, Array]:
-        best = self.sized.scouts.best
+        best = self.sized.baseline.best
         return {**self.judged.factors(best), "kind": self.judged.kind(best)}
 
     @cached_property
@@ -111,7 +111,7 @@ class JudgedRack:
 
     def needs(self, row: int) -> tuple[Need, ...]:
         """What the surfer needs and board ``row`` gives."""
-        return needs_of(self.case, self.sized.scouts, self.judged, row)
+        return needs_of(self.case, self.sized.baseline, self.judged, row)
 
     def remembered(self, row: int) -> tuple[Remembered, ...]:
         """What board ``row`` keeps or gives up of what is remembered of other boards."""
@@ -121,7 +121,7 @@ class JudgedRack:
         """Board ``row`` with its factors, what it does on the wave, reasons and cautions."""
         case, board, judged = self.case, self.boards[row], self.judged
         wave = on_the_wave(self.ridden, row, case.rider, case.spot)
-        about = About(case, self.sized.scouts.best)
+        about = About(case, self.sized.baseline.best)
         for_, against = reasons(judged, about, row, limits_say(wave, case.rider.height_m))
         return Ranked(
             index=row,
@@ -176,7 +176,7 @@ def judge_rack(
     ridden = ridden or summary_of(hull, fins or fins_of(boards), case.rider, case.spot, asked=len(hull))
     sized = Sized(case, target_l)
     judged = judge(case, target_l, boards, hull, ridden)
-    fit = judged.fit(sized.scouts.best)
+    fit = judged.fit(sized.baseline.best)
     return JudgedRack(sized, boards, judged, ridden, fit, _order(sized, boards, fit, judged))
 
 
@@ -184,26 +184,26 @@ def judge_rack(
 _LEADING = 12
 
 
-def leading(rack: JudgedRack, fins: FinSet) -> tuple[Rows, Pile]:
-    """The first boards of a rack that are open, as a pile of their own."""
+def leading(rack: JudgedRack, fins: FinSet) -> tuple[Rows, Candidates]:
+    """The first boards of a rack that are open, as candidates of their own."""
     rows = np.array([row for row in rack.order[:_LEADING] if rack.fit[row] > 0], int)
-    return rows, Pile([rack.boards[row] for row in rows], rack.judged.hull.rows(rows), fins.rows(rows))
+    return rows, Candidates([rack.boards[row] for row in rows], rack.judged.hull.rows(rows), fins.rows(rows))
 
 
 def doubts(
     request: SizeRequest, rack: JudgedRack, fins: FinSet
-) -> tuple[tuple[Sure, ...], NextQuestion | None]:
+) -> tuple[tuple[RankStability, ...], NextQuestion | None]:
     """How sure the first boards' places are, and the next question; nothing where none is open."""
-    rows, pile = leading(rack, fins)
+    rows, candidates = leading(rack, fins)
     if not len(rows):
         return (), None
-    best = rack.sized.scouts.best
-    sure = how_sure(request, rack.case, pile, best)
+    best = rack.sized.baseline.best
+    sure = rank_stability(request, rack.case, candidates, best)
     placed = tuple(one.model_copy(update={"index": int(rows[one.index])}) for one in sure)
-    return placed, next_question(request, rack.case, pile, best)
+    return placed, next_question(request, rack.case, candidates, best)
 
 
-def steadiest(rack: JudgedRack, sure: tuple[Sure, ...]) -> int | None:
+def steadiest(rack: JudgedRack, sure: tuple[RankStability, ...]) -> int | None:
     """Of the boards that are as good as the first, the one that stays on top most often; None where that is
     the first itself. As good: as much wished for, as much within the budget, fit within a step."""
     surfer, first = rack.case.rider.surfer, int(rack.order[0])

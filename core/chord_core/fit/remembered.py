@@ -11,8 +11,8 @@ from chord_core.documents.answers import Remembered
 from chord_core.documents.board import Board
 from chord_core.fit.case import Case, Ridden
 from chord_core.fit.factors import Judged
-from chord_core.fit.feel import feel_of
 from chord_core.fit.measures import MEASURES
+from chord_core.fit.similarity import feel_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.chunks import Summary

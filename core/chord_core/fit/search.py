@@ -11,9 +11,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from chord_core.documents.board import Board
+from chord_core.fit.baseline import Baseline
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Judged
-from chord_core.fit.scouts import Scouts
 from chord_core.fit.shapes import STEPS, boards_of, held, shape_of
 from chord_core.fit.shared import judge
 from chord_core.hull.fleet import fleet_of
@@ -57,10 +57,10 @@ class Found:
 
 @dataclass(frozen=True)
 class Judge:
-    """Judges boards for a case, by the measure of its ordinary boards."""
+    """Judges boards for a case, by the measure of its reference boards."""
 
     case: Case
-    scouts: Scouts
+    baseline: Baseline
     target_l: float | None
 
     def judged(self, boards: Sequence[Board]) -> Judged:
@@ -71,12 +71,12 @@ class Judge:
 
     def fit(self, boards: list[Board]) -> Array:
         """Fit of boards, (n,)."""
-        return self.judged(boards).fit(self.scouts.best)
+        return self.judged(boards).fit(self.baseline.best)
 
     def look(self, family: str, shapes: Array, pinned: dict[str, float], base: Board | None) -> Found:
         """Judge shapes of a family."""
         judged = self.judged(boards_of(family, shapes, pinned, base))
-        return Found(family, shapes, judged.fit(self.scouts.best), judged.hull.litres)
+        return Found(family, shapes, judged.fit(self.baseline.best), judged.hull.litres)
 
 
 def expected_found(judge_: Judge, family: str, count: int, pinned: dict[str, float]) -> Found:
@@ -90,12 +90,12 @@ def expected_found(judge_: Judge, family: str, count: int, pinned: dict[str, flo
     return judge_.look(family, held(np.concatenate([centre[None, :], centre + STEPS * strays])), pinned, None)
 
 
-def _of_scouts(judge_: Judge, family: str) -> Found:
+def _of_baseline(judge_: Judge, family: str) -> Found:
     """The boards of a family by which the case is measured: they are judged already."""
-    scouts = judge_.scouts
-    rows = scouts.rows_of(family)
-    shapes = np.array([shape_of(board) for board in scouts.boards[rows]])
-    return Found(family, shapes, scouts.judged.fit(scouts.best)[rows], scouts.judged.hull.litres[rows])
+    baseline = judge_.baseline
+    rows = baseline.rows_of(family)
+    shapes = np.array([shape_of(board) for board in baseline.boards[rows]])
+    return Found(family, shapes, baseline.judged.fit(baseline.best)[rows], baseline.judged.hull.litres[rows])
 
 
 def near(found: Found, count: int, step: float, seed: int) -> Array:
@@ -110,7 +110,7 @@ def _nearer(judge_: Judge, founds: list[Found], count: int, step: float, seed: i
     shapes = [near(found, count, step, seed) for found in founds]
     boards = [b for found, some in zip(founds, shapes, strict=True) for b in boards_of(found.family, some)]
     judged = judge_.judged(boards)
-    fit, litres = judged.fit(judge_.scouts.best), judged.hull.litres
+    fit, litres = judged.fit(judge_.baseline.best), judged.hull.litres
     made = []
     for i, (found, some) in enumerate(zip(founds, shapes, strict=True)):
         here = slice(i * count, (i + 1) * count)
@@ -127,10 +127,10 @@ def search(judge_: Judge) -> list[Found]:
     Returns:
         For each family what was judged on the way; empty where every family is behind a gate.
     """
-    founds = [_of_scouts(judge_, family.name) for family in judge_.scouts.families]
+    founds = [_of_baseline(judge_, family.name) for family in judge_.baseline.families]
     if not founds:
         return []
-    beside = either(judge_.scouts)[:_AGAIN_MOST]
+    beside = either(judge_.baseline)[:_AGAIN_MOST]
     looked = [found for found in founds if found.family in beside or found is founds[0]]
     for found in _nearer(judge_, looked, _ROUNDS[0], 1.0, 1):
         founds[[one.family for one in founds].index(found.family)] = found
@@ -138,11 +138,11 @@ def search(judge_: Judge) -> list[Found]:
     return founds
 
 
-def either(scouts: Scouts) -> list[str]:
+def either(baseline: Baseline) -> list[str]:
     """The families that are as good as the leading one: an advisor might as well name them first."""
-    if not scouts.families:
+    if not baseline.families:
         return []
-    lead, shares = scouts.families[0].name, scouts.best.shares
+    lead, shares = baseline.families[0].name, baseline.best.shares
     within = table("expected_kinds")["either"] ** table("expected_kinds")["power"]
-    near = [f.name for f in scouts.families[1:] if within <= shares[f.name] / shares[lead] <= 1 / within]
+    near = [f.name for f in baseline.families[1:] if within <= shares[f.name] / shares[lead] <= 1 / within]
     return [lead, *near]

@@ -1,6 +1,6 @@
 """Reasons: for each board what speaks most for it and what speaks most against.
 
-Every part of the fit can be said. What is better than the middle of the ordinary boards speaks for a board,
+Every part of the fit can be said. What is better than the middle of the reference boards speaks for a board,
 by how much it lifts the fit; what is worse than their best speaks against it, by how much it costs. All
 numbers in a sentence are the board's own.
 """
@@ -14,11 +14,11 @@ import numpy as np
 
 from chord_core import spoken
 from chord_core.fit.case import Case
+from chord_core.fit.complaints import hearing_says
 from chord_core.fit.expected.kinds import speaks_for
 from chord_core.fit.factors import PART_OF, Best, Judged
 from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
-from chord_core.fit.heard import hearing_says
 from chord_core.fit.style import one_thing
 from chord_core.surfer.pencil import Rider
 from chord_core.tables import table
@@ -241,7 +241,7 @@ def _topic(part: str) -> str:
 def _of_parts(
     judged: Judged, about: About, row: int
 ) -> tuple[list[tuple[str, Reason]], list[tuple[str, Reason]]]:
-    """What each part lifts over the middle of the ordinary boards, and costs against their best."""
+    """What each part lifts over the middle of the reference boards, and costs against their best."""
     praise, blame = [], []
     for part, values in judged.parts().items():
         weight = judged.weights[PART_OF.get(part, "rides")]
@@ -292,7 +292,7 @@ def _beside(
             blame.append(("step", Reason(_TOO_FAR_COUNTS, f"{now}: a big step at once.")))
         elif abs(change) >= 0.02:
             praise.append(("step", Reason(_STEP_COUNTS, f"{now}.")))
-    for complaint, answered in judged.hearing.answered.items():
+    for complaint, answered in judged.complaint_scores.answered.items():
         how = hearing_says(about.case, complaint, judged.hull, judged.ridden, row)
         share, least = float(answered[row]), table("heard")["unheard"]
         if share > _ANSWERED:

@@ -13,7 +13,7 @@ from chord_core.hull.stations import Array
 from chord_core.tables import Family, families
 
 #: The columns of a shape: place in the span of lengths (0 to 1), places of width and thickness over that of
-#: an ordinary board of this length, one-foot widths and rockers over the family's usual, rail over the usual.
+#: a reference board of this length, one-foot widths and rockers over the family's usual, rail over the usual.
 COLUMNS = ("length", "width", "thickness", "nose_width", "tail_width", "nose_rocker", "tail_rocker", "rail")
 _MIDDLE = np.array([0.5, 0.0, 0.0, 1.0, 1.0, 1.0, 1.0, 0.0])
 #: How far a shaper departs from the usual board of a family before it is another one; widths and thicknesses
@@ -45,7 +45,7 @@ def _spans(family: Family) -> Array:
 
 
 def shape_of(board: Board) -> Array:
-    """The shape, (columns,), whose board is nearest to an ordinary board of these dims."""
+    """The shape, (columns,), whose board is nearest to a reference board of these dims."""
     family = families()[board.family]
     low, high = _spans(family).T
     size = np.array([board.length_m, board.width_m, board.thickness_m])

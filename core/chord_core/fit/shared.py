@@ -9,9 +9,9 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.documents.surfer import Surfer
+from chord_core.fit.baseline import build_baseline
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Judged, judge_alone
-from chord_core.fit.scouts import scouts_of
 from chord_core.hull.hull import Hull
 from chord_core.ride.chunks import Summary, summary_of
 from chord_core.ride.fins import fins_of
@@ -44,6 +44,6 @@ def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hul
     fins, worst = fins_of(boards), np.full(len(hull), np.inf)
     for sharer in sharers:
         theirs = summary_of(hull, fins, sharer.rider, sharer.spot)
-        best = scouts_of(sharer, None).best
+        best = build_baseline(sharer, None).best
         worst = np.minimum(worst, judge_alone(sharer, None, boards, hull, theirs).fit(best))
     return replace(judged, sharers_fit=worst)

@@ -13,20 +13,20 @@ from chord_core.documents.answers import Closed, Kind, SizeResult
 from chord_core.documents.board import Board
 from chord_core.documents.requests import SizeRequest
 from chord_core.fit.advice import Chosen, advise
+from chord_core.fit.baseline import TIMES, Baseline, build_baseline
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.cautions import cautions_for, leash_for
+from chord_core.fit.complaints import heard
 from chord_core.fit.expected.kinds import speaks_for
 from chord_core.fit.factors import closed_in
 from chord_core.fit.gates import a
 from chord_core.fit.gear import advise_fins
-from chord_core.fit.heard import heard
 from chord_core.fit.options import builds, setups, tails
-from chord_core.fit.schools import Sizing, litres_because, size_up
-from chord_core.fit.scouts import TIMES, Scouts, scouts_of
 from chord_core.fit.search import Found, Judge, either, search
 from chord_core.fit.shapes import boards_of
+from chord_core.fit.sizing_methods import Sizing, litres_because, size_up
 from chord_core.fit.step import step_down
-from chord_core.fit.wave_schools import wave_schools
+from chord_core.fit.wave_sizing import wave_sizing_methods
 from chord_core.fit.windows import HALF_LITRE, held_in, outwards, windows_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
@@ -38,31 +38,31 @@ from chord_core.water.words import chest_says
 
 @dataclass(frozen=True)
 class Sized:
-    """A case with its ordinary boards judged and its litres settled; the search for windows on demand."""
+    """A case with its reference boards judged and its litres settled; the search for windows on demand."""
 
     case: Case
     target_l: float | None
 
     @cached_property
-    def scouts(self) -> Scouts:
-        """The ordinary boards of the open families."""
-        return scouts_of(self.case, self.target_l)
+    def baseline(self) -> Baseline:
+        """The reference boards of the open families."""
+        return build_baseline(self.case, self.target_l)
 
     @cached_property
     def sizing(self) -> Sizing:
         """The schools, and the band and target that they settle."""
-        return size_up(self.case, self.lead, self.target_l, wave_schools(self.scouts, self.case))
+        return size_up(self.case, self.lead, self.target_l, wave_sizing_methods(self.baseline, self.case))
 
     @property
     def lead(self) -> str:
         """The leading family; where every gate is shut the one that is least wrong."""
-        scouts = self.scouts
-        return scouts.families[0].name if scouts.open else scouts.names[0]
+        baseline = self.baseline
+        return baseline.families[0].name if baseline.open else baseline.names[0]
 
     @property
     def judge(self) -> Judge:
         """Judges boards for this case."""
-        return Judge(self.case, self.scouts, self.target_l)
+        return Judge(self.case, self.baseline, self.target_l)
 
     @cached_property
     def found(self) -> list[Found]:
@@ -101,7 +101,7 @@ def _why(sized: Sized, family: str) -> str:
     if family == case.rider.surfer.wish:
         return "asked for"
     others = [
-        one.name for one in sized.scouts.families[1:] if one.board_class != families()[lead].board_class
+        one.name for one in sized.baseline.families[1:] if one.board_class != families()[lead].board_class
     ]
     facts = speaks_for(case.rider, case.spot, lead, others[0]) if others else ()
     return f"usual for who {' and '.join(facts)}" if facts else f"usual at the level “{case.rider.rung.name}”"
@@ -109,15 +109,15 @@ def _why(sized: Sized, family: str) -> str:
 
 def _kinds(sized: Sized, searched: bool) -> tuple[Kind, ...]:
     """The families in the order in which they are expected; searched, each with its windows."""
-    scouts, case = sized.scouts, sized.case
-    same = either(scouts)
+    baseline, case = sized.baseline, sized.case
+    same = either(baseline)
     founds = {found.family: found for found in sized.found} if searched else {}
 
     def kind(name: str) -> Kind:
         return Kind(
             family=name,
             reason=_why(sized, name),
-            fit=founds[name].best if searched else 100 * scouts.best.shares[name],
+            fit=founds[name].best if searched else 100 * baseline.best.shares[name],
             either=name in same,
             target_l=case.expected.litres(name, sized.target_l).middle,
             target_band_l=outwards(*case.band(name, sized.target_l), HALF_LITRE),
@@ -125,7 +125,7 @@ def _kinds(sized: Sized, searched: bool) -> tuple[Kind, ...]:
             windows=windows_of(founds[name], case.expected, sized.target_l) if searched else None,
         )
 
-    return tuple(kind(family.name) for family in scouts.families)
+    return tuple(kind(family.name) for family in baseline.families)
 
 
 def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
@@ -133,7 +133,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
 
     Args:
         searched: whether to search for windows, tails, fins and builds; else the families are only put in
-            order by their ordinary boards, in a tenth of the time.
+            order by their reference boards, in a tenth of the time.
     """
     case, sizing = sized.case, sized.sizing
     kinds = _kinds(sized, searched)
@@ -158,7 +158,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         families=kinds,
         heard=heard(case),
         closed=_closed(case),
-        advice=advise(case, _chosen(sized)) if sized.scouts.open else None,
+        advice=advise(case, _chosen(sized)) if sized.baseline.open else None,
         leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
         cautions=cautions_for(case.rider, case.spot),
         days=bars_of(case.spot, case.rider.height_m),
@@ -170,18 +170,18 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
 
 def _chosen(sized: Sized) -> Chosen:
     """The board that is advised: as it is expected in the leading family."""
-    scouts, lead = sized.scouts, sized.lead
-    middle = scouts.rows_of(lead).start + TIMES.index(1.0)
-    return replace(Chosen.of(scouts.judged, middle, lead), litres=sized.sizing.target_l)
+    baseline, lead = sized.baseline, sized.lead
+    middle = baseline.rows_of(lead).start + TIMES.index(1.0)
+    return replace(Chosen.of(baseline.judged, middle, lead), litres=sized.sizing.target_l)
 
 
 def _length_m(sized: Sized, board: Board | None) -> float:
     """Length of the board for which a leash is named: the best found, else the best ordinary one."""
     if board:
         return board.length_m
-    scouts = sized.scouts
-    rows = scouts.rows_of(scouts.families[0].name)
-    return float(np.median(scouts.judged.hull.fleet.length[rows]))
+    baseline = sized.baseline
+    rows = baseline.rows_of(baseline.families[0].name)
+    return float(np.median(baseline.judged.hull.fleet.length[rows]))
 
 
 def size(request: SizeRequest) -> SizeResult:

@@ -11,9 +11,9 @@ from chord_core.fit.case import Case, case_of, case_with
 from chord_core.fit.compare import compare
 from chord_core.fit.expected.litres import log_litres, terms
 from chord_core.fit.factors import FACTORS
-from chord_core.fit.feel import felt_of
 from chord_core.fit.gates import a
 from chord_core.fit.rank import JudgedRack, judge_rack, rank
+from chord_core.fit.similarity import felt_of
 from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.hull.label import labelled_hulls
@@ -61,9 +61,9 @@ def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
 
 def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
     """How the fit of one board comes about."""
-    judged, best = rack.judged, rack.sized.scouts.best
+    judged, best = rack.judged, rack.sized.baseline.best
     factors, growth, handling = judged.factors(best), judged.growth, judged.handling
-    heard = float(judged.hearing.factor(len(judged.hull))[row])
+    heard = float(judged.complaint_scores.factor(len(judged.hull))[row])
     symbols = {"rides": "r", "style": "s", "handling": "h", "growth": "g"}
     weights: dict[str, Given] = {
         f"w{symbols[name]}": (judged.weights[name], "", f"weight of {name}") for name in FACTORS

@@ -38,6 +38,6 @@ def _distance(family: Family, length_m: float, width_m: float, thickness_m: floa
 
 
 def guess_family(length_m: float, width_m: float, thickness_m: float) -> str:
-    """The family whose ordinary boards lie nearest to these dims [m], of those that hang most."""
+    """The family whose reference boards lie nearest to these dims [m], of those that hang most."""
     usual = [families()[name] for name in _USUAL]
     return min(usual, key=lambda f: _distance(f, length_m, width_m, thickness_m)).name

@@ -1,5 +1,5 @@
 """A board that is only half remembered: about 40 litres, an eight-foot soft-top, seven two. What was not said
-is taken from an ordinary board of its family, and named."""
+is taken from a reference board of its family, and named."""
 
 from __future__ import annotations
 
@@ -49,7 +49,7 @@ _METRES = re.compile(
     r"(?<![\d.,])(?:([1-3][.,]\d{1,2})\s*m\b|(1[2-9]\d|2\d\d|3[0-7]\d)(?:\s*cm)?\b(?!\s*(?:l|litres?)\b))",
     re.I,
 )
-#: How far an ordinary board is made wider and thicker to hold litres that were said.
+#: How far a reference board is made wider and thicker to hold litres that were said.
 _STRETCH = (0.85, 1.18)
 
 
@@ -77,7 +77,7 @@ def _families(text: str) -> tuple[str, ...]:
 
 
 def _at(family: Family, length_m: float) -> Board:
-    """The family's ordinary board at a length."""
+    """The family's reference board at a length."""
     low, high = family.length_m
     place = float(np.clip((length_m - low) / (high - low), 0, 1))
     width, thickness = (a + place * (b - a) for a, b in (family.width_m, family.thickness_m))
@@ -105,7 +105,7 @@ def _choose(names: tuple[str, ...], length_m: float | None, litres: float | None
 
 
 def _length_for(family: Family, litres: float | None) -> float:
-    """The length at which the family's ordinary board holds these litres, as far as it goes."""
+    """The length at which the family's reference board holds these litres, as far as it goes."""
     low, high = family.length_m
     if litres is None:
         return (low + high) / 2

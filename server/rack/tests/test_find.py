@@ -8,7 +8,7 @@ from accounts.models import Shop
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
-from chord_core.fit.ordinary import board_at
+from chord_core.fit.reference_boards import board_at
 from chord_core.tables import families
 from rack.drawn import fill
 from rack.find import Find, find_boards, matching

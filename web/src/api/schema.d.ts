@@ -3752,23 +3752,6 @@ export interface components {
             can_do: string;
         };
         /**
-         * School
-         * @description One school of sizing as a band on the litre ruler, with its reason.
-         */
-        School: {
-            /**
-             * Name
-             * @enum {string}
-             */
-            name: "by ratio" | "by step" | "by shape" | "by float";
-            /** Low L */
-            low_l: number;
-            /** High L */
-            high_l: number;
-            /** Reason */
-            reason: string;
-        };
-        /**
          * Section
          * @description Deck and rails. Rails from 0 (low, pinched) to 1 (full); where the hard edge starts [m], and whether it
          *     is dropped below the bottom in the last third.
@@ -4064,7 +4047,7 @@ export interface components {
              * Schools
              * @default []
              */
-            schools: components["schemas"]["School"][];
+            schools: components["schemas"]["SizingMethod"][];
             /**
              * Target L
              * @default null
@@ -4148,6 +4131,23 @@ export interface components {
              * @default []
              */
             derivations: components["schemas"]["Derivation"][];
+        };
+        /**
+         * SizingMethod
+         * @description One school of sizing as a band on the litre ruler, with its reason.
+         */
+        SizingMethod: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "by ratio" | "by step" | "by shape" | "by float";
+            /** Low L */
+            low_l: number;
+            /** High L */
+            high_l: number;
+            /** Reason */
+            reason: string;
         };
         /**
          * Skill

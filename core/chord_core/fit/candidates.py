@@ -1,4 +1,4 @@
-"""A pile of boards, drawn once, that can be judged in many cases."""
+"""Boards that are compared: drawn once, judged in as many cases as one likes."""
 
 from __future__ import annotations
 
@@ -6,9 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from chord_core.documents.board import Board
+from chord_core.fit.baseline import build_baseline
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Best
-from chord_core.fit.scouts import scouts_of
 from chord_core.fit.shared import judge
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
@@ -18,7 +18,7 @@ from chord_core.ride.fins import FinSet, fins_of
 
 
 @dataclass(frozen=True)
-class Pile:
+class Candidates:
     """Boards, their hulls and fins, in one order."""
 
     boards: Sequence[Board]
@@ -30,13 +30,13 @@ class Pile:
 
         Args:
             target_l: the advisor's own target [L], or None.
-            best: another case's best ordinary board to measure by; else this case's own.
+            best: another case's best reference board to measure by; else this case's own.
         """
         ridden = summary_of(self.hull, self.fins, case.rider, case.spot)
         judged = judge(case, target_l, self.boards, self.hull, ridden)
-        return judged.fit(best.under(case) if best else scouts_of(case, target_l).best)
+        return judged.fit(best.under(case) if best else build_baseline(case, target_l).best)
 
 
 def fit_in(case: Case, target_l: float | None, boards: Sequence[Board], best: Best | None = None) -> Array:
     """Fit of boards that are asked in one case only, (n,)."""
-    return Pile(boards, labelled_hulls(boards), fins_of(boards)).fit(case, target_l, best)
+    return Candidates(boards, labelled_hulls(boards), fins_of(boards)).fit(case, target_l, best)

@@ -6,13 +6,13 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from chord_core.documents.answers import Sure
+from chord_core.documents.answers import RankStability
 from chord_core.documents.requests import SizeRequest
+from chord_core.fit.candidates import Candidates
 from chord_core.fit.case import Case, times
 from chord_core.fit.factors import Best
-from chord_core.fit.pile import Pile
+from chord_core.fit.next_question import UnknownFact, case_if, unknown_facts
 from chord_core.fit.precedence import standing
-from chord_core.fit.unknown import Unknown, case_if, unknowns
 from chord_core.hull.stations import Array
 from chord_core.surfer.spot import pencil_water
 
@@ -30,18 +30,18 @@ _NAMED = 2
 class _Doubted:
     """What is not known of a case: facts that nobody said, and whether its waves are remembered."""
 
-    unknowns: tuple[Unknown, ...]
+    unknown_facts: tuple[UnknownFact, ...]
     remembered: bool
 
     @classmethod
     def of(cls, case: Case) -> _Doubted:
         said = case.water.usual_m is not None and not case.water.bins and not case.spot.river
-        return cls(unknowns(case), said)
+        return cls(unknown_facts(case), said)
 
     @property
     def words(self) -> str:
         """What is not known, as one says it: level, age and 5 more."""
-        names = [one.word for one in self.unknowns] + ["waves"] * self.remembered + ["mass"]
+        names = [one.word for one in self.unknown_facts] + ["waves"] * self.remembered + ["mass"]
         if len(names) > _NAMED + 1:
             return f"{', '.join(names[:_NAMED])} and {len(names) - _NAMED} more"
         return " and ".join([", ".join(names[:-1])] * (len(names) > 1) + names[-1:])
@@ -56,7 +56,7 @@ def _draws(count: int) -> Array:
 
 def _drawn(case: Case, doubted: _Doubted, draw: Array) -> Case | None:
     """The case as it may be. The first two of a draw are mass and waves, the others the unknowns."""
-    said = {one.field: one.drawn(share) for one, share in zip(doubted.unknowns, draw[2:], strict=True)}
+    said = {one.field: one.drawn(share) for one, share in zip(doubted.unknown_facts, draw[2:], strict=True)}
     facts = {field: value for field, value in said.items() if value is not None}
     facts["mass_kg"] = max(case.rider.mass_kg + _MASS_KG * (2 * draw[0] - 1), _LEAST_KG)
     other = case_if(case, facts)
@@ -68,33 +68,40 @@ def _drawn(case: Case, doubted: _Doubted, draw: Array) -> Case | None:
     return replace(other, spot=replace(spot, duck_dive_needed=other.spot.duck_dive_needed))
 
 
-def how_sure(request: SizeRequest, case: Case, pile: Pile, best: Best) -> tuple[Sure, ...]:
+def rank_stability(
+    request: SizeRequest, case: Case, candidates: Candidates, best: Best
+) -> tuple[RankStability, ...]:
     """For each board how often it is on top, and among the first three, over draws of what is not known: the
     facts that nobody said, each as often as it is heard; a level that was said and not seen; mass and waves
     as people remember them.
 
     Args:
-        pile: the boards that lead; those far behind need not be asked.
-        best: what the ordinary boards reach in the case as said; it scales all boards alike.
+        candidates: the boards that lead; those far behind need not be asked.
+        best: what the reference boards reach in the case as said; it scales all boards alike.
     """
-    first, three = np.zeros(len(pile.boards)), np.zeros(len(pile.boards))
+    first, three = np.zeros(len(candidates.boards)), np.zeros(len(candidates.boards))
     count, doubted = 0, _Doubted.of(case)
-    for draw in _draws(2 + len(doubted.unknowns)):
+    for draw in _draws(2 + len(doubted.unknown_facts)):
         other = _drawn(case, doubted, draw)
         if other is None:
             continue
-        fit = pile.fit(other, request.target_l, best)
-        order = np.argsort(-standing(request.surfer, pile.boards, fit), kind="stable")
+        fit = candidates.fit(other, request.target_l, best)
+        order = np.argsort(-standing(request.surfer, candidates.boards, fit), kind="stable")
         if fit[order[0]] <= 0:
             continue
         count += 1
         first[order[0]] += 1
         three[order[:3]] += 1
+    shares = zip(first / max(count, 1), three / max(count, 1), strict=True)
     return tuple(
-        Sure(index=i, on_top=float(first[i] / max(count, 1)), in_three=float(three[i] / max(count, 1)),
-             says=_says(float(first[i]), count, doubted.words))
-        for i in range(len(pile.boards))
-    )  # fmt: skip
+        RankStability(
+            index=i,
+            on_top=float(on_top),
+            in_three=float(in_three),
+            says=_says(float(first[i]), count, doubted.words),
+        )
+        for i, (on_top, in_three) in enumerate(shares)
+    )
 
 
 def _says(first: float, count: int, words: str) -> str:

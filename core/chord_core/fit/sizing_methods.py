@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from chord_core import spoken
-from chord_core.documents.answers import School
+from chord_core.documents.answers import SizingMethod
 from chord_core.fit.bands import Band, aimed_band, band_for, moves
 from chord_core.fit.case import Case
 from chord_core.fit.expected.facts import ORDINARY_KG
@@ -31,10 +31,10 @@ class Sizing:
     band: Band
     because: str
     overruled: bool
-    schools: tuple[School, ...]
+    schools: tuple[SizingMethod, ...]
 
 
-def by_ratio(rider: Rider, spot: Spot, family: str | None) -> School:
+def by_ratio(rider: Rider, spot: Spot, family: str | None) -> SizingMethod:
     """Litres per kilogram for the rung (or the longboard), corrected, cut by the aim."""
     (low, high), aim = aimed_band(rider, spot, family)
     if rider.craft == "stand_up":
@@ -44,7 +44,7 @@ def by_ratio(rider: Rider, spot: Spot, family: str | None) -> School:
         reason = f"{low / rider.mass_kg:.2f} to {high / rider.mass_kg:.2f} L/kg for {of}"
         moved = [f"{m.says} {m.factor - 1:+.0%}" for m in moves(rider, spot) if abs(m.factor - 1) > 0.005]
         reason += f"; {', '.join(moved)}" if moved else ""
-    return School(name="by ratio", low_l=low, high_l=high, reason=reason + (f"; {aim}" if aim else ""))
+    return SizingMethod(name="by ratio", low_l=low, high_l=high, reason=reason + (f"; {aim}" if aim else ""))
 
 
 def _direction(rider: Rider, spot: Spot, family: str | None, now: float) -> tuple[str, str]:
@@ -82,14 +82,14 @@ _WORDS = {
 }
 
 
-def by_step(rider: Rider, spot: Spot, family: str | None) -> School | None:
+def by_step(rider: Rider, spot: Spot, family: str | None) -> SizingMethod | None:
     """From the board ridden now, in the direction of the complaint or the aim; None without one."""
     now = present_litres(rider)
     if now is None:
         return None
     way, why = _direction(rider, spot, family, now)
     low, high = (share * now for share in table("sizing")["step"][way])
-    return School(
+    return SizingMethod(
         name="by step",
         low_l=low,
         high_l=high,
@@ -108,7 +108,9 @@ def litres_because(case: Case, family: str) -> str:
     return f"{says}; {words}." if words else f"{says}."
 
 
-def size_up(case: Case, family: str, target_l: float | None = None, waves: tuple[School, ...] = ()) -> Sizing:
+def size_up(
+    case: Case, family: str, target_l: float | None = None, waves: tuple[SizingMethod, ...] = ()
+) -> Sizing:
     """Settle the litres: what is expected, or the advisor's own target; the schools are asked beside it.
 
     Args:

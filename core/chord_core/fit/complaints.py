@@ -57,7 +57,7 @@ def _rules() -> dict[str, Any]:
 
 
 @dataclass(frozen=True)
-class Hearing:
+class ComplaintScores:
     """How far each complaint is answered by n boards, 0-1 each (n,): a half where it is as now."""
 
     answered: dict[str, Array]
@@ -71,11 +71,11 @@ class Hearing:
         return kept
 
 
-def hear(case: Case, hull: Hull, ridden: Summary) -> Hearing:
+def score_complaints(case: Case, hull: Hull, ridden: Summary) -> ComplaintScores:
     """Hear the complaints about the present board; nothing where none is known or it is left as it is."""
     now = case.now if case.rider.surfer.complaints else None
     if now is None:
-        return Hearing({})
+        return ComplaintScores({})
     answered: dict[str, Array] = {}
     for complaint in case.rider.surfer.complaints:
         name = _rules()[complaint]["measure"]
@@ -86,7 +86,7 @@ def hear(case: Case, hull: Hull, ridden: Summary) -> Hearing:
         mine, theirs = measure(hull, ridden), measure(now.hull, now.ridden)[0]
         better = np.log(np.maximum(mine, 1e-6) / max(float(theirs), 1e-6))
         answered[complaint] = np.asarray(expit(better / table("heard")["soft"]))
-    return Hearing(answered)
+    return ComplaintScores(answered)
 
 
 def hearing_says(case: Case, complaint: str, hull: Hull, ridden: Summary, row: int) -> str:

@@ -1,5 +1,5 @@
-"""Scouts: the boards that are expected of every family that comes into question, judged for a case. They say
-which families lead and what can be asked for."""
+"""Baseline: the boards that are expected of every family that comes into question, judged for a case. They
+say which families lead and what can be asked for."""
 
 from __future__ import annotations
 
@@ -24,7 +24,7 @@ TIMES = (0.93, 1.0, 1.07)
 
 
 @dataclass(frozen=True)
-class Scouts:
+class Baseline:
     """Expected boards judged for a case, (families x sizes,); the families, best first; what the best
     reaches; products (families, sizes). ``open``: whether any family is."""
 
@@ -50,7 +50,7 @@ def open_families(case: Case) -> tuple[str, ...]:
     """The open families that come into question, the most expected first."""
     logs = case.expected.log_shares
     free = sorted((name for name in logs if not closed_in(case, name)), key=lambda name: -logs[name])
-    rules = table("fit")["scouts"]
+    rules = table("fit")["baseline"]
     return tuple(
         name
         for at, name in enumerate(free)
@@ -93,29 +93,29 @@ def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[B
     return case.once(("fleet", target_l), made)
 
 
-def scouting(case: Case, target_l: float | None) -> tuple[str, Hull, FinSet]:
+def baseline_boards(case: Case, target_l: float | None) -> tuple[str, Hull, FinSet]:
     """The boards that a case is measured by, and the name under which it keeps what they do: who rides boards
     in it anyway may ride these along (``Case.know``)."""
     _, _, hull, fins = _fleet(case, target_l)
     return _key(target_l), hull, fins
 
 
-def scouts_of(case: Case, target_l: float | None) -> Scouts:
+def build_baseline(case: Case, target_l: float | None) -> Baseline:
     """Judge the expected boards of the open families for a case, once.
 
     Args:
         target_l: the advisor's own target [L], or None.
     """
-    return case.once(("scouts", target_l), lambda: _scouts(case, target_l))
+    return case.once(("baseline", target_l), lambda: _build_baseline(case, target_l))
 
 
-def _scouts(case: Case, target_l: float | None) -> Scouts:
+def _build_baseline(case: Case, target_l: float | None) -> Baseline:
     names, boards, hull, fins = _fleet(case, target_l)
     judged = judge_alone(case, target_l, boards, hull, case.ridden(_key(target_l), hull, fins))
     best, products = _best_of(case, judged, names)
     open_ = not closed_in(case, names[0])
     ranked = tuple(families()[name] for name in _order(case, names, best)) if open_ else ()
-    return Scouts(names, boards, judged, best, products, ranked, open_)
+    return Baseline(names, boards, judged, best, products, ranked, open_)
 
 
 def _order(case: Case, names: tuple[str, ...], best: Best) -> list[str]:

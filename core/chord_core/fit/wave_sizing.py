@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.answers import School
+from chord_core.documents.answers import SizingMethod
 from chord_core.fit.bands import Band
+from chord_core.fit.baseline import Baseline
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Best, Judged, judge_alone
 from chord_core.fit.handling import DUCK_MOST
-from chord_core.fit.ordinary import ordinary_fleet
-from chord_core.fit.scouts import Scouts
+from chord_core.fit.reference_boards import reference_fleet
 from chord_core.hull.stations import Array
 from chord_core.tables import table
 
@@ -26,12 +26,12 @@ def _spread(litres: Array, worth: Array) -> Band:
 
 
 def _sizes(case: Case, family: str) -> Judged:
-    """A family's ordinary boards from its smallest to its largest, judged."""
-    boards, hull, fins = ordinary_fleet((family,))
+    """A family's reference boards from its smallest to its largest, judged."""
+    boards, hull, fins = reference_fleet((family,))
     return judge_alone(case, None, boards, hull, case.ridden(f"ordinary: {family}", hull, fins))
 
 
-def by_shape(sizes: Judged, best: Best, case: Case) -> School:
+def by_shape(sizes: Judged, best: Best, case: Case) -> SizingMethod:
     """Where a family runs and turns best in this water, whatever the rung usually holds: planing area and
     drag, litres follow."""
     weights = sizes.weights
@@ -41,10 +41,10 @@ def by_shape(sizes: Judged, best: Best, case: Case) -> School:
     low, high = _spread(litres, worth)
     per_kg = [float(np.interp(at, litres, area)) * 1e4 / case.rider.mass_kg for at in (low, high)]
     reason = f"{per_kg[0]:.0f} to {per_kg[1]:.0f} cm² a kilogram run and turn best in these waves"
-    return School(name="by shape", low_l=low, high_l=high, reason=reason)
+    return SizingMethod(name="by shape", low_l=low, high_l=high, reason=reason)
 
 
-def by_float(sizes: Judged, family: str) -> School | None:
+def by_float(sizes: Judged, family: str) -> SizingMethod | None:
     """Litres that catch enough of the waves and can still be sunk where that is needed; None on a river."""
     means = sizes.ridden.means
     if "catch" not in means:
@@ -63,15 +63,15 @@ def by_float(sizes: Judged, family: str) -> School | None:
         if sinks < high:
             low, high = min(low, sinks), sinks
             reason += f", no more than can be sunk ({sinks:.0f} L)"
-    return School(name="by float", low_l=low, high_l=high, reason=reason)
+    return SizingMethod(name="by float", low_l=low, high_l=high, reason=reason)
 
 
-def wave_schools(scouts: Scouts, case: Case) -> tuple[School, ...]:
+def wave_sizing_methods(baseline: Baseline, case: Case) -> tuple[SizingMethod, ...]:
     """What the wave says of the leading family's litres; nothing for stand-up, which is sized by its float
     alone, nor where every family is behind a gate."""
-    if not scouts.open or case.rider.craft == "stand_up":
+    if not baseline.open or case.rider.craft == "stand_up":
         return ()
-    family = scouts.families[0].name
+    family = baseline.families[0].name
     sizes = _sizes(case, family)
-    said = by_shape(sizes, scouts.best, case), by_float(sizes, family)
+    said = by_shape(sizes, baseline.best, case), by_float(sizes, family)
     return tuple(school for school in said if school)

@@ -1,4 +1,4 @@
-"""Ordinary boards: each family in twelve sizes, as it is usually made. They say what a kind can do for a
+"""Reference boards: each family in twelve sizes, as it is usually made. They say what a kind can do for a
 surfer before any rack is looked at, so that no board's fit depends on the boards that hang beside it."""
 
 from __future__ import annotations
@@ -20,7 +20,7 @@ def _along(span: Span, place: float) -> float:
 
 
 def board_at(family: Family, place: float) -> Board:
-    """The family's ordinary board at ``place`` between its smallest (0) and largest (1)."""
+    """The family's reference board at ``place`` between its smallest (0) and largest (1)."""
     return Board(
         family=family.name,
         length_m=_along(family.length_m, place),
@@ -30,33 +30,33 @@ def board_at(family: Family, place: float) -> Board:
 
 
 @cache
-def ordinary_boards(family: str) -> tuple[Board, ...]:
-    """A family's ordinary boards from its smallest to its largest."""
+def reference_boards(family: str) -> tuple[Board, ...]:
+    """A family's reference boards from its smallest to its largest."""
     places = np.linspace(0, 1, table("fit")["ordinary_sizes"])
     return tuple(board_at(families()[family], float(place)) for place in places)
 
 
 @lru_cache(maxsize=64)
-def ordinary_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, FinSet]:
-    """The ordinary boards of several families in one fleet, their hulls and fins."""
-    boards = tuple(board for name in names for board in ordinary_boards(name))
+def reference_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, FinSet]:
+    """The reference boards of several families in one fleet, their hulls and fins."""
+    boards = tuple(board for name in names for board in reference_boards(name))
     return boards, hull_of(fleet_of(boards)), fins_of(boards)
 
 
 @cache
 def _boxes(family: str) -> tuple[Array, Array]:
-    """Lengths [m] and litres over length x width x thickness of a family's ordinary boards."""
-    boards, hull, _ = ordinary_fleet((family,))
+    """Lengths [m] and litres over length x width x thickness of a family's reference boards."""
+    boards, hull, _ = reference_fleet((family,))
     boxes = np.array([1000 * board.length_m * board.width_m * board.thickness_m for board in boards])
     return np.array([board.length_m for board in boards]), np.asarray(hull.litres / boxes)
 
 
 def litres_per_box(family: str, length_m: float) -> float:
-    """Volume of an ordinary board of a family over length x width x thickness."""
+    """Volume of a reference board of a family over length x width x thickness."""
     return float(np.interp(length_m, *_boxes(family)))
 
 
 @cache
 def family_litres(name: str) -> Array:
-    """Litres [L] of a family's ordinary boards from the smallest to the largest."""
-    return ordinary_fleet((name,))[1].litres
+    """Litres [L] of a family's reference boards from the smallest to the largest."""
+    return reference_fleet((name,))[1].litres

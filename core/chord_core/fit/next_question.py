@@ -9,10 +9,10 @@ import numpy as np
 
 from chord_core.documents.answers import NextQuestion
 from chord_core.documents.requests import SizeRequest
+from chord_core.fit.candidates import Candidates
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.factors import Best
 from chord_core.fit.gates import a
-from chord_core.fit.pile import Pile
 from chord_core.fit.precedence import standing
 from chord_core.tables import rungs, table
 
@@ -28,7 +28,7 @@ Value = object
 
 
 @dataclass(frozen=True)
-class Unknown:
+class UnknownFact:
     """A fact that nobody said: ``field`` of the surfer, or of the water after ``water.``; a word for it; how
     to ask; what it may turn out to be, with the share of surfers of whom it does. Of the rest of them what is
     assumed holds."""
@@ -54,7 +54,7 @@ def _levels(case: Case, steps: Sequence[tuple[Value, float]]) -> tuple[tuple[Val
     return tuple((ladder[one], likely) for one, likely in beside if 0 <= one < len(ladder))
 
 
-def unknowns(case: Case) -> tuple[Unknown, ...]:
+def unknown_facts(case: Case) -> tuple[UnknownFact, ...]:
     """The facts of the table of questions that were not said here, in its order."""
     assumed = {fact.field for fact in case.assumed} - {_LEVEL}
     if not case.rider.surfer.skills:
@@ -68,7 +68,7 @@ def unknowns(case: Case) -> tuple[Unknown, ...]:
         answers = tuple((one["value"], float(one["likely"])) for one in row["answers"])
         if row["field"] == _LEVEL:
             answers = _levels(case, answers)
-        found.append(Unknown(row["field"], row["word"], row["asks"], answers))
+        found.append(UnknownFact(row["field"], row["word"], row["asks"], answers))
     return tuple(found)
 
 
@@ -89,40 +89,44 @@ class _Asked:
     """A question, what staying with today's board costs on the mean in points of fit, in which share of the
     answers another one leads, and the first of these."""
 
-    unknown: Unknown
+    unknown: UnknownFact
     costs: float
     changes: float
     becomes: str
 
 
-def _ask(request: SizeRequest, case: Case, pile: Pile, best: Best, top: int, unknown: Unknown) -> _Asked:
+def _ask(
+    request: SizeRequest, case: Case, candidates: Candidates, best: Best, top: int, unknown: UnknownFact
+) -> _Asked:
     costs, changes, becomes = 0.0, 0, ""
     for value, likely in unknown.answers:
         other = case_if(case, {unknown.field: value})
         if other is None:
             continue
-        fit = pile.fit(other, request.target_l, best)
-        leads = int(standing(other.rider.surfer, pile.boards, fit).argmax())
+        fit = candidates.fit(other, request.target_l, best)
+        leads = int(standing(other.rider.surfer, candidates.boards, fit).argmax())
         costs += likely * max(float(fit[leads] - fit[top]), 0.0)
         if leads != top:
             changes += 1
-            becomes = becomes or _other(pile.boards[leads].family, pile.boards[top].family)
+            becomes = becomes or _other(candidates.boards[leads].family, candidates.boards[top].family)
     return _Asked(unknown, costs, changes / max(len(unknown.answers), 1), becomes)
 
 
-def next_question(request: SizeRequest, case: Case, pile: Pile, best: Best) -> NextQuestion | None:
+def next_question(
+    request: SizeRequest, case: Case, candidates: Candidates, best: Best
+) -> NextQuestion | None:
     """The question whose answer is worth most: of each fact that was not said every answer is tried, and what
     it costs, in points of fit, to have stayed with today's board, as often as that answer is heard.
 
     None where everything is known or no answer would change the board.
 
     Args:
-        pile: the boards to choose from; a few dozen at most.
-        best: what the ordinary boards reach in the case as said; it scales all boards alike.
+        candidates: the boards to choose from; a few dozen at most.
+        best: what the reference boards reach in the case as said; it scales all boards alike.
     """
-    fit = pile.fit(case, request.target_l, best)
-    top = int(standing(request.surfer, pile.boards, fit).argmax())
-    asked = [_ask(request, case, pile, best, top, unknown) for unknown in unknowns(case)]
+    fit = candidates.fit(case, request.target_l, best)
+    top = int(standing(request.surfer, candidates.boards, fit).argmax())
+    asked = [_ask(request, case, candidates, best, top, unknown) for unknown in unknown_facts(case)]
     worth = [one for one in asked if one.becomes and one.costs >= _WORTH_ASKING]
     most = max(worth, key=lambda one: (one.costs, one.changes), default=None)
     if most is None:
