@@ -18,8 +18,8 @@ from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.ride.paddle import paddling_drag
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding, riding_of, together
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.units import INCH_M
@@ -57,32 +57,32 @@ def known() -> list[Board]:
     return made
 
 
-def out(boards: Sequence[Board], fast: bool = True, **facts: object) -> Riding:
+def out(boards: Sequence[Board], fast: bool = True, **facts: object) -> FleetRide:
     """The boards under a rider of 75 kg in average waves."""
     surfer = Surfer.model_validate(
         {"mass_kg": 75, "height_m": 1.78, "rung": "carving", "wetsuit_mm": 2, **facts}
     )
     rider, _ = pencil_rider(surfer)
     spot, _ = pencil_water(Water(usual_m=1.2), rider.height_m)
-    return riding_of(labelled_hulls(boards), fins_of(boards), rider, spot, fast)
+    return build_fleet_ride(labelled_hulls(boards), fins_of(boards), rider, spot, fast)
 
 
 def drag(axes: Axes) -> None:
     """Drag against speed by its parts."""
-    riding = out(known()[:1])
+    fleet_ride = out(known()[:1])
     speeds = np.linspace(0.4, 3.2, 90)
-    parts = [paddling_drag(riding.lying.immersed, np.array([v]), 1025.0) for v in speeds]
+    parts = [paddling_drag(fleet_ride.paddle_state.immersed, np.array([v]), 1025.0) for v in speeds]
     rows = [np.array([getattr(part, name)[0] for part in parts]) for name in ("friction", "body", "wave")]
     colours = ("#cfdcd6", "#9fbab1", SEA)
     axes.stackplot(speeds, *rows, labels=("friction", "body in the water", "waves"), colors=colours)
     planing = np.linspace(1.8, 3.2, 40)
-    weight = riding.weight_n[0]
-    planed = [riding.planing_at(float(v)).drag_of_weight[0] * weight for v in planing]
+    weight = fleet_ride.weight_n[0]
+    planed = [fleet_ride.planing_at(float(v)).drag_of_weight[0] * weight for v in planing]
     axes.plot(planing, planed, color=PENCIL, label="planing")
-    axes.axvline(riding.lying.sprint_m_s[0], color=INK, lw=0.8, ls=":")
+    axes.axvline(fleet_ride.paddle_state.sprint_m_s[0], color=INK, lw=0.8, ls=":")
     axes.annotate(
         "sprint",
-        (riding.lying.sprint_m_s[0], 330),
+        (fleet_ride.paddle_state.sprint_m_s[0], 330),
         color=INK,
         ha="right",
         xytext=(-3, 0),
@@ -95,7 +95,7 @@ def drag(axes: Axes) -> None:
 def takeoff(axes: Axes) -> None:
     """Take-off threshold over height."""
     heights = np.linspace(0.25, 4.0, 120)
-    threshold = out(known()).lying.threshold(heights)
+    threshold = out(known()).paddle_state.threshold(heights)
     for (stroke, colour), row, (family, *_) in zip(STROKES, threshold, KNOWN, strict=True):
         axes.plot(heights, row, ls=stroke, color=colour, label=family)
     for name, slope in (("crumbly", 0.30), ("average", 0.46), ("steep", 0.62), ("hollow", 0.90)):
@@ -121,8 +121,10 @@ def coverage(figure: Figure) -> None:
     """Coverage maps of the five boards: works share over face height and slope."""
     heights, slopes = np.geomspace(0.25, 4.0, 60), np.geomspace(0.2, 1.2, 50)
     height, slope = np.meshgrid(heights, slopes, indexing="ij")
-    riding = out(known())
-    works = together(riding.factors(Face(height.ravel(), slope.ravel()))).reshape(len(KNOWN), *height.shape)
+    fleet_ride = out(known())
+    works = product_of(fleet_ride.factors(Face(height.ravel(), slope.ravel()))).reshape(
+        len(KNOWN), *height.shape
+    )
     ticks = (0.25, 0.5, 1, 2, 4)
     for i, (family, *_) in enumerate(KNOWN):
         axes = figure.add_subplot(1, 5, i + 1)

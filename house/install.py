@@ -130,7 +130,7 @@ def kernels() -> None:
     def make() -> None:
         sweep_kernels()
         env = {**os.environ, "NUMBA_CACHE_DIR": str(folder), "PYTHONPATH": str(CORE)}
-        run([PYTHON, "-m", "chord_core.ride.fast.warm"], cwd=ROOT, env=env)
+        run([PYTHON, "-m", "chord_core.ride.kernels.precompile"], cwd=ROOT, env=env)
 
     once("kernels", "compiling the core's loops", folder, [folder.name], make)
 

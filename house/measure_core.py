@@ -18,11 +18,11 @@ from chord_core.fit.solve import solve
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.ride.lying import float_fast
-from chord_core.ride.span import span_of
-from chord_core.ride.works import riding_of
+from chord_core.ride.prone import float_fast
+from chord_core.ride.ride_model import build_fleet_ride
+from chord_core.ride.wave_range import find_wave_range
 from chord_core.surfer.body import lying_body
 from chord_core.tables import families
 
@@ -82,10 +82,10 @@ def _of_a_thousand(rounds: int) -> None:
     rider, spot = case.rider, case.spot
 
     def ride(some: Hull, of: FinSet, fast: bool = True) -> None:
-        riding = riding_of(some, of, rider, spot, fast)
-        riding.rides_an_hour(riding.works)
+        fleet_ride = build_fleet_ride(some, of, rider, spot, fast)
+        fleet_ride.rides_an_hour(fleet_ride.works)
         if fast:
-            span_of(riding)
+            find_wave_range(fleet_ride)
 
     def one(board: Sequence[Board]) -> None:
         ride(labelled_hulls(board), fins_of(board))
@@ -114,7 +114,7 @@ def _of_a_thousand(rounds: int) -> None:
             else _repeated(hull, fins, int(times))
         )
         begun = time.perf_counter()
-        summary_of(some, of, rider, spot, asked=len(some))
+        summarize_rides(some, of, rider, spot, asked=len(some))
         taken = time.perf_counter() - begun
         most = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / _MIB
         print(

@@ -40,7 +40,7 @@ from chord_core.hull.sizes import range_of
 from chord_core.hull.tape import tape_of
 from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
-from chord_core.ride.still import still_of
+from chord_core.ride.standalone import standalone_behaviour
 from chord_core.surfer.describe import describe_water
 from chord_core.water.gives import climate_answer
 from chord_core.water.river import river_answer
@@ -90,7 +90,7 @@ def _tape(data: Any, explain: bool) -> BaseModel:
 
 
 def _still(data: Any, explain: bool) -> BaseModel:
-    return still_of(parse(HullRequest, data).board)
+    return standalone_behaviour(parse(HullRequest, data).board)
 
 
 def _range(data: Any, explain: bool) -> BaseModel:

@@ -22,8 +22,8 @@ from chord_core.hull.contours import (
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.physics import G
-from chord_core.ride.fast.planing import TABLE_M_S, cubic_weights
-from chord_core.ride.fast.planing import flat_for as flat_fast
+from chord_core.ride.kernels.planing import TABLE_M_S, cubic_weights
+from chord_core.ride.kernels.planing import flat_for as flat_fast
 from chord_core.ride.plane import centre_of_pressure, deadrise_lift, flat_for, flat_lift
 from chord_core.ride.sweet import LEVEL_DEG, SPEED_M_S, WET_SHARE, load_at, sweet_spot, turn_point
 from tests import tries

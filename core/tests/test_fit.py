@@ -20,7 +20,7 @@ from chord_core.fit.reference_boards import board_at
 from chord_core.fit.style import one_thing, radius_wanted_m, style_of, style_on
 from chord_core.hull.label import labelled_hulls
 from chord_core.physics import G
-from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import fins_of
 from chord_core.tables import families, rungs, table
 from chord_core.tables.craft import craft
@@ -38,8 +38,8 @@ def case(surfer: dict[str, object] | Surfer, water: dict[str, object] | Water) -
     return made
 
 
-def ridden(of: Case, boards: list[Board]) -> Summary:
-    return summary_of(labelled_hulls(boards), fins_of(boards), of.rider, of.spot)
+def ridden(of: Case, boards: list[Board]) -> RideSummary:
+    return summarize_rides(labelled_hulls(boards), fins_of(boards), of.rider, of.spot)
 
 
 class Weights(TestCase):

@@ -8,12 +8,12 @@ from unittest import TestCase
 
 import numpy as np
 
-from chord_core.compiled import by_halves
 from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.case import case_with
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
-from chord_core.ride.chunks import summary_of
+from chord_core.kernel import in_two_threads
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
 
 
@@ -23,7 +23,7 @@ def squares(count: int) -> list[float]:
     def loop(at: slice) -> None:
         out[at] = np.arange(count, dtype=float)[at] ** 2
 
-    by_halves(loop, count)
+    in_two_threads(loop, count)
     return out.tolist()
 
 
@@ -31,14 +31,14 @@ class Halves(TestCase):
     def test_every_row_is_done_once(self) -> None:
         for count in (0, 1, 2, 23, 24, 25, 101, 1000):
             seen: list[int] = []
-            by_halves(lambda at, seen=seen, count=count: seen.extend(range(count)[at]), count)
+            in_two_threads(lambda at, seen=seen, count=count: seen.extend(range(count)[at]), count)
             self.assertEqual(sorted(seen), list(range(count)))
             self.assertEqual(squares(count), [float(n * n) for n in range(count)])
 
     def test_few_are_done_by_one_hand_and_many_by_two(self) -> None:
         for count, hands in ((5, 1), (500, 2)):
             who: set[int] = set()
-            by_halves(lambda _, who=who: who.add(get_ident()), count)
+            in_two_threads(lambda _, who=who: who.add(get_ident()), count)
             self.assertEqual(len(who), hands)
 
     def test_what_goes_wrong_in_either_half_is_said(self) -> None:
@@ -49,7 +49,7 @@ class Halves(TestCase):
                     raise ZeroDivisionError
 
             with self.assertRaises(ZeroDivisionError):
-                by_halves(loop, 100)
+                in_two_threads(loop, 100)
             self.assertEqual(squares(60)[-1], 59.0**2)
 
     def test_a_forked_process_has_two_hands_of_its_own(self) -> None:
@@ -78,8 +78,8 @@ class Halves(TestCase):
             for n in range(60)
         ]
         rider, spot = case.rider, case.spot
-        many = summary_of(hull_of(fleet_of(boards)), fins_of(boards), rider, spot)
+        many = summarize_rides(hull_of(fleet_of(boards)), fins_of(boards), rider, spot)
         for n in (0, 29, 30, 59):
-            one = summary_of(hull_of(fleet_of([boards[n]])), fins_of([boards[n]]), rider, spot)
+            one = summarize_rides(hull_of(fleet_of([boards[n]])), fins_of([boards[n]]), rider, spot)
             np.testing.assert_allclose(one.works[0], many.works[n], rtol=1e-12)
             np.testing.assert_allclose(one.sprint_m_s[0], many.sprint_m_s[n], rtol=1e-12)

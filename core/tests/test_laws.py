@@ -22,11 +22,11 @@ from chord_core.hull.stations import SHARE
 from chord_core.ride.fins import fins_of
 from chord_core.ride.nose import nose_clearance
 from chord_core.ride.plane import Planing, plane_at
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.river import bears, stays_on
-from chord_core.ride.span import span_of
 from chord_core.ride.trim import carry_m
 from chord_core.ride.turn import drive, lay_over, looseness, pivot, turn_radius
-from chord_core.ride.works import Riding, riding_of
+from chord_core.ride.wave_range import find_wave_range
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import families
@@ -41,10 +41,10 @@ many = tries(12)
 Values = np.ndarray
 
 
-def out(some: Sequence[Board], surfer: Surfer, water: Water) -> Riding:
+def out(some: Sequence[Board], surfer: Surfer, water: Water) -> FleetRide:
     rider, _ = pencil_rider(surfer)
     spot, _ = pencil_water(water, rider.height_m)
-    return riding_of(labelled_hulls(some), fins_of(some), rider, spot)
+    return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, spot)
 
 
 def nothing(_: Board) -> dict[str, object]:
@@ -58,7 +58,7 @@ def both(
     change: Change,
     first: Change = nothing,
     mass: float | None = 3.0,
-) -> tuple[Riding, Riding]:
+) -> tuple[FleetRide, FleetRide]:
     """The boards before and after a change, all at one mass so that nothing but it changes."""
 
     def made(*changes: Change) -> list[Board]:
@@ -101,25 +101,27 @@ def zones(rear: str, front: str, depth: float = 0.005) -> Change:
     return change
 
 
-def radius(riding: Riding) -> Values:
-    return turn_radius(riding.hull, riding.fins)
+def radius(fleet_ride: FleetRide) -> Values:
+    return turn_radius(fleet_ride.hull, fleet_ride.fins)
 
 
-def planing_at(riding: Riding, speed: float) -> Planing:
-    many_speeds = np.full(len(riding.hull), speed)
-    return plane_at(riding.hull, riding.weight_n, many_speeds, riding.rho, riding.rider.foot_weight)
+def planing_at(fleet_ride: FleetRide, speed: float) -> Planing:
+    many_speeds = np.full(len(fleet_ride.hull), speed)
+    return plane_at(
+        fleet_ride.hull, fleet_ride.weight_n, many_speeds, fleet_ride.rho, fleet_ride.rider.foot_weight
+    )
 
 
-def drag_at(riding: Riding, speed: float) -> Values:
-    return planing_at(riding, speed).drag_of_weight
+def drag_at(fleet_ride: FleetRide, speed: float) -> Values:
+    return planing_at(fleet_ride, speed).drag_of_weight
 
 
-def bank(riding: Riding) -> Values:
-    return lay_over(riding.hull, riding.rider.mass_kg, np.array([5.5]), riding.rho)[:, 0]
+def bank(fleet_ride: FleetRide) -> Values:
+    return lay_over(fleet_ride.hull, fleet_ride.rider.mass_kg, np.array([5.5]), fleet_ride.rho)[:, 0]
 
 
-def loose(riding: Riding) -> Values:
-    return looseness(riding.hull, riding.fins, riding.rider.mass_kg)
+def loose(fleet_ride: FleetRide) -> Values:
+    return looseness(fleet_ride.hull, fleet_ride.fins, fleet_ride.rider.mass_kg)
 
 
 class Laws(TestCase):
@@ -133,11 +135,11 @@ class Laws(TestCase):
         """Longer paddles faster, turns wider, swings heavier; on faces of half its length and more it dives
         earlier."""
         a, b = both(some, surfer, water, lambda board: {"length_m": min(board.length_m * 1.04, 3.9)})
-        self.more(a.lying.sprint_m_s, b.lying.sprint_m_s, 0.005)
+        self.more(a.paddle_state.sprint_m_s, b.paddle_state.sprint_m_s, 0.005)
         self.more(radius(a), radius(b))
         self.more(a.hull.swing_kg_m2, b.hull.swing_kg_m2)
         big = Face(b.hull.fleet.length.max() / 2 * np.ones(1), np.ones(1))
-        short, long = (nose_clearance(riding.hull, big, 8.0)[:, 0] for riding in (a, b))
+        short, long = (nose_clearance(fleet_ride.hull, big, 8.0)[:, 0] for fleet_ride in (a, b))
         self.assertTrue((long <= short + 1e-6).all())
 
     @many
@@ -174,7 +176,7 @@ class Laws(TestCase):
         some = [board_at(families()[name], 0.4) for name in SEA_FAMILIES if "stand-up" not in name]
         a, b = both(some, Surfer(mass_kg=80, rung="linking"), Water(usual_m=1.0), wider)
         still = np.zeros(len(some))
-        far = [carry_m(riding.hull, riding.weight_n, still, riding.rho) for riding in (a, b)]
+        far = [carry_m(fleet_ride.hull, fleet_ride.weight_n, still, fleet_ride.rho) for fleet_ride in (a, b)]
         self.assertGreater(float(np.median(far[1] / far[0])), 1.0)
         self.more(far[0], far[1], 0.01)
 
@@ -192,11 +194,11 @@ class Laws(TestCase):
             return change
 
         a, b = both(some, surfer, water, entry(0.85), entry(1.0))
-        self.more(a.lying.sprint_m_s, b.lying.sprint_m_s, 0.001)
+        self.more(a.paddle_state.sprint_m_s, b.paddle_state.sprint_m_s, 0.001)
         lower = lambda board: part("rocker", nose_m=(board.rocker.nose_m or 0) - 0.012)(board)  # noqa: E731
         a, b = both(some, surfer, water, lower)
         face = Face(np.array([1.2]), np.array([0.9]))
-        dry, wet = (nose_clearance(riding.hull, face, 8.0)[:, 0] for riding in (a, b))
+        dry, wet = (nose_clearance(fleet_ride.hull, face, 8.0)[:, 0] for fleet_ride in (a, b))
         self.assertTrue((wet < dry).all())
 
     @many
@@ -224,7 +226,7 @@ class Laws(TestCase):
 
         surfer, water = Surfer(mass_kg=mass, rung="carving"), Water(usual_m=1.6, steepness=steepness)
         a, b = both(some, surfer, water, curved)
-        straight, bent = span_of(a), span_of(b)
+        straight, bent = find_wave_range(a), find_wave_range(b)
         works = np.isfinite(straight.low_m) & np.isfinite(bent.low_m)
         self.more(straight.low_m[works], bent.low_m[works], 0.02)
         self.more(straight.high_m[works], bent.high_m[works], 0.02)
@@ -303,7 +305,7 @@ class Laws(TestCase):
         """Less swing weight, not faster."""
         a, b = both(some, surfer, water, scaled("outline", nose_width_m=0.95))
         self.more(b.hull.swing_kg_m2, a.hull.swing_kg_m2)
-        self.more(b.lying.sprint_m_s, a.lying.sprint_m_s, 0.003)
+        self.more(b.paddle_state.sprint_m_s, a.paddle_state.sprint_m_s, 0.003)
 
     @many
     @given(FLEET, riders(), seas())
@@ -389,7 +391,7 @@ class Laws(TestCase):
 
         water = Water(kind="river", usual_m=0.8, flow_m_s=2.6)
         a, b = both(some, Surfer(mass_kg=mass, rung="linking"), water, wider)
-        borne = [bears(riding.hull, riding.weight_n, 2.6, 1000.0) for riding in (a, b)]
+        borne = [bears(fleet_ride.hull, fleet_ride.weight_n, 2.6, 1000.0) for fleet_ride in (a, b)]
         self.more(*borne)
         slow, fast = (stays_on(a.hull, a.weight_n, flow, 0.35, a.pump, 1000.0, "even") for flow in (2.4, 3.4))
         self.more(slow, fast, 0.02)
@@ -404,7 +406,7 @@ class Laws(TestCase):
             ("linking", 1.1, "average"),
             ("carving", 1.7, "steep"),
         ):
-            span = span_of(
+            span = find_wave_range(
                 out(some, Surfer(mass_kg=75, rung=rung), Water(usual_m=usual, steepness=steepness))
             )
             works = [row for row in range(len(some)) if span.best[row] > 0.02]
@@ -419,7 +421,7 @@ class Laws(TestCase):
         """Thinner at the same plan: the rail sinks more easily at speed; floats less."""
         a, b = both(some, surfer, water, lambda board: {"thickness_m": board.thickness_m * 0.94})
         self.more(bank(a), bank(b))
-        self.more(b.lying.floats.lift_share, a.lying.floats.lift_share)
+        self.more(b.paddle_state.floats.lift_share, a.paddle_state.floats.lift_share)
 
     @many
     @given(FLEET, riders(), seas())
@@ -429,7 +431,7 @@ class Laws(TestCase):
         share = np.linspace(0, 1, 81)
         ahead = (1 - np.cos(np.pi * share)) / 2 > 0.5
         np.testing.assert_allclose(b.hull.half_width[:, ahead], a.hull.half_width[:, ahead], atol=0.004)
-        tail = [riding.hull.half_width[:, 6] for riding in (a, b)]
+        tail = [fleet_ride.hull.half_width[:, 6] for fleet_ride in (a, b)]
         self.assertTrue((tail[1] < tail[0]).all())
         self.more(radius(b), radius(a), 0.001)
 
@@ -452,7 +454,7 @@ class Laws(TestCase):
         self.more(a.still_hold_m_s, b.still_hold_m_s)
         a, b = both(some, surfer, water, part("section", deck="stepped"), part("section", deck="dome"))
         self.more(bank(a), bank(b))
-        self.more(a.lying.sprint_m_s, b.lying.sprint_m_s, 0.006)
+        self.more(a.paddle_state.sprint_m_s, b.paddle_state.sprint_m_s, 0.006)
 
     @many
     @given(st.sampled_from(["mid-length", "mini-mal"]).flatmap(boards))

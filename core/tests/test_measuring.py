@@ -15,7 +15,7 @@ from chord_core.hull.measured import TAPE_M, hulls_of
 from chord_core.hull.sizes import range_of
 from chord_core.hull.stations import SHARE
 from chord_core.hull.tape import NINE_IN_TEN, litres_sd, tape_of
-from chord_core.ride.still import still_of
+from chord_core.ride.standalone import standalone_behaviour
 from chord_core.tables import families
 from tests import draws, tries
 from tests.strategies import boards, inches
@@ -324,7 +324,7 @@ class Still(TestCase):
         """Hold, turn radius and sweet spot of the five boards whose sizes the model expects, within 15 %."""
         wanted = ((9.3, 2.5, 0.10), (8.0, 3.7, 0.145), (8.8, 4.6, 0.27), (9.1, 8.7, 0.43), (10.7, 3.5, 0.18))
         for (board, _, _), (hold, turn, sweet) in zip(EXPECTED, wanted, strict=True):
-            found = still_of(board)
+            found = standalone_behaviour(board)
             for got, want in (
                 (found.hold_m_s, hold),
                 (found.turn_radius_m, turn),

@@ -20,7 +20,7 @@ from chord_core.fit.reference_boards import board_at
 from chord_core.fit.size import size
 from chord_core.fit.step import scaled
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
 from chord_core.tables import families, table
 from tests import tries
@@ -132,7 +132,7 @@ class StepDown(TestCase):
         litres = labelled_hulls([scaled(board, float(scale)) for scale in scales]).litres
         there = scaled(board, float(np.interp(step.to_l, litres, scales)))
         hull = labelled_hulls([there])
-        rides = summary_of(hull, fins_of([there]), case.rider, case.spot).rides[0]
+        rides = summarize_rides(hull, fins_of([there]), case.rider, case.spot).rides[0]
         self.assertAlmostEqual(float(rides), 0.75 * step.rides_now, delta=0.02 * step.rides_now)
 
     def test_the_same_board_scaled_has_the_cube_of_the_litres(self) -> None:

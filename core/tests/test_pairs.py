@@ -17,8 +17,8 @@ from chord_core.fit.reference_boards import board_at
 from chord_core.fit.step import scaled as sized
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.nose import nose_clearance
+from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding
 from chord_core.tables import families, rungs
 from chord_core.water.face import Face
 from tests import draws
@@ -38,7 +38,7 @@ WALL = Face(np.array([1.2]), np.array([0.9]))
 class Law(NamedTuple):
     says: str
     change: Change
-    measure: Callable[[Riding], Values]
+    measure: Callable[[FleetRide], Values]
     sign: int
 
 
@@ -55,17 +55,17 @@ def curvier(where: str, by_m: float) -> Change:
     return lambda board: part("rocker", **{where: (getattr(board.rocker, where) or 0) + by_m})(board)
 
 
-def early(riding: Riding) -> Values:
+def early(fleet_ride: FleetRide) -> Values:
     """The lower the slope that is caught, the earlier."""
-    return 1 / riding.lying.threshold(np.array([1.2]))[:, 0]
+    return 1 / fleet_ride.paddle_state.threshold(np.array([1.2]))[:, 0]
 
 
-def dry(riding: Riding) -> Values:
-    return nose_clearance(riding.hull, WALL, 8.0)[:, 0] + 1
+def dry(fleet_ride: FleetRide) -> Values:
+    return nose_clearance(fleet_ride.hull, WALL, 8.0)[:, 0] + 1
 
 
-def radius(riding: Riding) -> Values:
-    return turn_radius(riding.hull, riding.fins)
+def radius(fleet_ride: FleetRide) -> Values:
+    return turn_radius(fleet_ride.hull, fleet_ride.fins)
 
 
 LAWS = (
@@ -130,7 +130,9 @@ class Pairs(TestCase):
         for _ in range(PAIRS // TOGETHER):
             some, (surfer, water) = [some_board(rng) for _ in range(TOGETHER)], hands(rng)
             for law in LAWS:
-                before, after = (law.measure(riding) for riding in both(some, surfer, water, law.change))
+                before, after = (
+                    law.measure(fleet_ride) for fleet_ride in both(some, surfer, water, law.change)
+                )
                 agrees[law.says] += list(law.sign * (after / before - 1) > -UNFELT)
         for says, found in agrees.items():
             with self.subTest(says):

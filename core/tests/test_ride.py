@@ -17,7 +17,7 @@ from chord_core.ride.describe import describe_ride
 from chord_core.ride.fins import fins_of, lift_slope, set_strength
 from chord_core.ride.float import float_prone
 from chord_core.ride.immersed import immersed_hull
-from chord_core.ride.lying import Paddler, lying_fast
+from chord_core.ride.prone import Paddler, paddle_state_compiled
 from chord_core.ride.sweet import sweet_spot
 from chord_core.ride.takeoff import Launch, Start, caught, launch_of, takeoff_slope
 from chord_core.ride.turn import (
@@ -57,7 +57,7 @@ def threshold(hull: Hull, height: float, mass: float = 75, power: float = 90) ->
     """The least slope that is caught, by the form in use; ``TwoForms`` holds it to the plain one."""
     body = lying_body(mass, 1.78, 2)
     paddler = Paddler(body, body.mass_kg, Power(power, 0.4 * power), Start.prone(), "even")
-    return np.asarray(lying_fast(hull, paddler, SEA).threshold(np.array([height]))[:, 0])
+    return np.asarray(paddle_state_compiled(hull, paddler, SEA).threshold(np.array([height]))[:, 0])
 
 
 def changed(some: Sequence[Board], change: Callable[[Board], dict[str, object]]) -> list[Board]:

@@ -13,7 +13,7 @@ from chord_core.fit.case import case_of
 from chord_core.fit.reference_boards import reference_fleet
 from chord_core.fit.size import size
 from chord_core.hull.describe import describe_hull
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.surfer.pencil import height_from_mass, pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import rungs
@@ -211,7 +211,7 @@ class Schools(TestCase):
             _, hull, fins = reference_fleet(("all-rounder",))
             case = case_of(SizeRequest(surfer=Surfer(**{**PLAIN, **surfer}), water=Water(**water)))
             assert case
-            dive = summary_of(hull, fins, case.rider, case.spot).floats.duck_dive
+            dive = summarize_rides(hull, fins, case.rider, case.spot).floats.duck_dive
             self.assertAlmostEqual(float(np.interp(school.high_l, hull.litres, dive)), 0.90, delta=0.01)
 
     def test_an_own_target_moves_the_windows(self) -> None:

@@ -8,6 +8,7 @@ asked for apart.
 from dataclasses import dataclass, field
 from functools import lru_cache
 
+from chord_core.cancellation import check_cancelled
 from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
 from chord_core.documents.answers import PinnedSize
 from chord_core.documents.requests import Pinned
@@ -21,7 +22,6 @@ from chord_core.fit.size import Sized, answer_of, size
 from chord_core.hull.describe import describe_hull
 from chord_core.spoken import Spoken, spoken
 from chord_core.tables import families
-from chord_core.wanted import go_on
 from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
 from fittings.models import Fitting
 from fittings.ranking import Fleet, Ranking, case_for, fleet_of_rack, rank_fleet
@@ -181,7 +181,7 @@ def _doubts(said: _Said, rack: Rack, target_l: float | None) -> Doubts:
     )
     for row in ranking.open_first[:_WALKED]:
         # Which is walked to along the strip next, or leads after the next change, lies on the bench at once.
-        go_on()
+        check_cancelled()
         drawn(rack.boards[row])
     tried = None
     if surfer.present_board:

@@ -7,7 +7,7 @@ from threading import Condition
 from time import monotonic
 from typing import TypeVar
 
-from chord_core.wanted import NotWanted, while_wanted
+from chord_core.cancellation import Cancelled, cancellable
 from fittings.models import Fitting
 
 _T = TypeVar("_T")
@@ -54,9 +54,9 @@ def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None
         return unchanged.exists()
 
     try:
-        with while_wanted(still):
+        with cancellable(still):
             done = work(fitting)
-    except NotWanted:
+    except Cancelled:
         return None
     # What was kept from before took no time at all, yet may be of facts that are gone.
     return done if unchanged.exists() else None

@@ -20,7 +20,7 @@ from chord_core.fit.rank import JudgedRack, judge_rack
 from chord_core.fit.wave_words import strip_words
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.tables import table
 from fittings.documents import RackPlace
@@ -39,7 +39,7 @@ class Fleet:
     boards: tuple[Board, ...]
     hull: Hull
     fins: FinSet
-    kept: dict[str, Summary] = field(default_factory=dict)
+    kept: dict[str, RideSummary] = field(default_factory=dict)
     parts: dict[tuple[int, ...], Fleet] = field(default_factory=dict)
 
     @property
@@ -58,7 +58,7 @@ class Fleet:
             self.parts[rows] = Fleet(boards, self.hull.rows(at), self.fins.rows(at))
         return self.parts[rows]
 
-    def ridden(self, case: Case, target_l: float | None, key: str, now: int | None) -> Summary:
+    def ridden(self, case: Case, target_l: float | None, key: str, now: int | None) -> RideSummary:
         """What the boards do for a rider in a water, kept for the last few of them. The expected boards by
         which the case is measured are ridden along: a few boards more cost next to nothing.
 
@@ -72,14 +72,14 @@ class Fleet:
             self.kept[key] = self._ride(case, target_l, now)
         return self.kept[key]
 
-    def _ride(self, case: Case, target_l: float | None, now: int | None) -> Summary:
+    def _ride(self, case: Case, target_l: float | None, now: int | None) -> RideSummary:
         count = len(self.boards)
         asked = 0 if self.large else count
         name, hull, fins = baseline_boards(case, target_l)
         if case.knows(name):
-            mine = summary_of(self.hull, self.fins, case.rider, case.spot, asked=asked)
+            mine = summarize_rides(self.hull, self.fins, case.rider, case.spot, asked=asked)
         else:
-            both = summary_of(
+            both = summarize_rides(
                 self.hull.joined(hull), self.fins.joined(fins), case.rider, case.spot, asked=asked
             )
             case.know(name, both.rows(slice(count, None)))

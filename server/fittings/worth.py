@@ -6,7 +6,7 @@ from chord_core.documents.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
-from chord_core.ride.works import riding_of
+from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.ride.worth import days_worth
 from chord_core.water.climate import counted
 from fittings.answers import ticket_of
@@ -30,9 +30,11 @@ def worth_for(fitting: Fitting, surfer: Surfer, water: Water, asked: HoursAsked)
     boards = [ticket.fleet.boards[ticket.bench]]
     if surfer.present_board:
         boards.append(surfer.present_board)
-    riding = riding_of(labelled_hulls(boards), fins_of(boards), ticket.case.rider, ticket.case.spot)
+    fleet_ride = build_fleet_ride(
+        labelled_hulls(boards), fins_of(boards), ticket.case.rider, ticket.case.spot
+    )
     return Worth(
         board=boards[0].name or boards[0].family,
         present=boards[1].name or boards[1].family if len(boards) > 1 else "",
-        worth=days_worth(riding, hours, counted(hours, asked, shore)),
+        worth=days_worth(fleet_ride, hours, counted(hours, asked, shore)),
     )

@@ -29,7 +29,7 @@ from chord_core.hull.describe import describe_hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.sizes import range_of
 from chord_core.hull.tape import tape_of
-from chord_core.ride.still import still_of
+from chord_core.ride.standalone import standalone_behaviour
 from rack.documents import BoardOut
 from rack.models import Board
 from rack.services import boards_of
@@ -104,7 +104,7 @@ def sheet_of(shop: Shop, pk: int) -> Sheet:
     return Sheet(
         board=shown[0],
         tape=tape_of(document),
-        still=still_of(document),
+        still=standalone_behaviour(document),
         heavy=heavy,
         sizes=len(_sizes(shop, row)),
         events=tuple(

@@ -13,7 +13,7 @@ from chord_core.fit.shared import judge
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 
 
@@ -32,7 +32,7 @@ class Candidates:
             target_l: the advisor's own target [L], or None.
             best: another case's best reference board to measure by; else this case's own.
         """
-        ridden = summary_of(self.hull, self.fins, case.rider, case.spot)
+        ridden = summarize_rides(self.hull, self.fins, case.rider, case.spot)
         judged = judge(case, target_l, self.boards, self.hull, ridden)
         return judged.fit(best.under(case) if best else build_baseline(case, target_l).best)
 

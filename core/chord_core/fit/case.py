@@ -18,7 +18,7 @@ from chord_core.fit.bands import Band
 from chord_core.fit.expected.expectation import Expectation
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
 from chord_core.surfer.spot import Spot, pencil_water
@@ -33,7 +33,7 @@ class Ridden:
 
     board: Board
     hull: Hull
-    ridden: Summary
+    ridden: RideSummary
 
 
 #: Names the present board among what is kept.
@@ -66,7 +66,7 @@ class Case:
         return Ridden(board, hull, self.ridden(NOW, hull, fins))
 
     @cached_property
-    def _kept(self) -> dict[str, Summary]:
+    def _kept(self) -> dict[str, RideSummary]:
         return {}
 
     @cached_property
@@ -88,7 +88,7 @@ class Case:
         """The litres [L] between which a family's boards are looked for."""
         return self.once(("band", family, target_l), lambda: self.expected.litres_window(family, target_l))
 
-    def know(self, key: str, ridden: Summary) -> None:
+    def know(self, key: str, ridden: RideSummary) -> None:
         """Keep what boards do that were ridden together with others.
 
         Args:
@@ -100,14 +100,14 @@ class Case:
         """Whether what these boards do is kept already."""
         return key in self._kept
 
-    def ridden(self, key: str, hull: Hull, fins: FinSet) -> Summary:
+    def ridden(self, key: str, hull: Hull, fins: FinSet) -> RideSummary:
         """What boards that are the same in every case do in this one, computed once.
 
         Args:
             key: names these boards.
         """
         if key not in self._kept:
-            self._kept[key] = summary_of(hull, fins, self.rider, self.spot)
+            self._kept[key] = summarize_rides(hull, fins, self.rider, self.spot)
         return self._kept[key]
 
 

@@ -16,8 +16,8 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
 from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding, riding_of
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import table
 
@@ -40,21 +40,21 @@ def _of_hulls(hull: Hull) -> dict[str, Array]:
     }
 
 
-def _of_riding(riding: Riding) -> dict[str, Array]:
-    weight = riding.spot.bins.weight
-    factors = riding.in_bins
+def _of_riding(fleet_ride: FleetRide) -> dict[str, Array]:
+    weight = fleet_ride.spot.bins.weight
+    factors = fleet_ride.in_bins
     found = {
-        "rides_per_hour": riding.rides_an_hour(riding.works),
-        "hold_m_s": riding.hold_m_s,
-        "turn_radius_m": turn_radius(riding.hull, riding.fins),
-        "roll_time_s": riding.roll_s,
-        "sweet_spot_m": riding.sweet_m,
+        "rides_per_hour": fleet_ride.rides_an_hour(fleet_ride.works),
+        "hold_m_s": fleet_ride.hold_m_s,
+        "turn_radius_m": turn_radius(fleet_ride.hull, fleet_ride.fins),
+        "roll_time_s": fleet_ride.roll_s,
+        "sweet_spot_m": fleet_ride.sweet_m,
     }
     for name, factor in (("takes_off", "catch"), ("keeps_running", "keep")):
         if factor in factors:
             found[name] = factors[factor] @ weight
-    if riding.rider.craft == "prone" and not riding.spot.river:
-        found["duck_dive"] = riding.lying.floats.duck_dive
+    if fleet_ride.rider.craft == "prone" and not fleet_ride.spot.river:
+        found["duck_dive"] = fleet_ride.paddle_state.floats.duck_dive
     return found
 
 
@@ -83,8 +83,8 @@ def _rows(rows: list[dict[str, Any]], values: dict[str, Array]) -> list[Differen
     return found
 
 
-def _ridden(hull: Hull, fins: FinSet, case: Case) -> Riding:
-    return riding_of(hull, fins, case.rider, case.spot)
+def _ridden(hull: Hull, fins: FinSet, case: Case) -> FleetRide:
+    return build_fleet_ride(hull, fins, case.rider, case.spot)
 
 
 def compare(request: CompareRequest) -> CompareResult:
@@ -103,8 +103,8 @@ def compare(request: CompareRequest) -> CompareResult:
     if case is None:
         return CompareResult(missing=missing_facts(request.surfer), differences=tuple(found))
     fins = fins_of(boards)
-    riding = _ridden(hull, fins, case)
-    found += _rows(rules["ridden"], _of_riding(riding))
+    fleet_ride = _ridden(hull, fins, case)
+    found += _rows(rules["ridden"], _of_riding(fleet_ride))
     overs = hand_overs(case, hull, fins, [board.name or board.family for board in boards])
     here = [
         over.face_m
@@ -115,5 +115,5 @@ def compare(request: CompareRequest) -> CompareResult:
         differences=tuple(found),
         hand_overs=overs,
         hand_over_m=here[0] if here else None,
-        feel=feel_of(riding),
+        feel=feel_of(fleet_ride),
     )

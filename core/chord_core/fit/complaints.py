@@ -14,10 +14,10 @@ from chord_core.documents.answers import Heard
 from chord_core.fit.case import Case
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 from chord_core.tables import table
 
-Measure = Callable[[Hull, Summary], Array]
+Measure = Callable[[Hull, RideSummary], Array]
 
 
 #: Measures that are the mean of a factor over the waves.
@@ -40,7 +40,7 @@ _MEASURES: dict[str, Measure] = {
     "rail": lambda hull, _: 0.5 + hull.fleet.rail,
 }
 #: How the measure of a complaint is said of one board, with the value of the present one.
-_SAYS: dict[str, tuple[str, Callable[[Hull, Summary, int], str]]] = {
+_SAYS: dict[str, tuple[str, Callable[[Hull, RideSummary, int], str]]] = {
     "catch": ("takes off on {} of the waves, now {}", lambda _, r, i: f"{r.means['catch'][i]:.0%}"),
     "keep": ("runs on {} of the faces, now {}", lambda _, r, i: f"{r.means['keep'][i]:.0%}"),
     "nose": ("the nose stays up in {} of drops, now {}", lambda _, r, i: f"{r.means['nose'][i]:.0%}"),
@@ -71,7 +71,7 @@ class ComplaintScores:
         return kept
 
 
-def score_complaints(case: Case, hull: Hull, ridden: Summary) -> ComplaintScores:
+def score_complaints(case: Case, hull: Hull, ridden: RideSummary) -> ComplaintScores:
     """Hear the complaints about the present board; nothing where none is known or it is left as it is."""
     now = case.now if case.rider.surfer.complaints else None
     if now is None:
@@ -89,7 +89,7 @@ def score_complaints(case: Case, hull: Hull, ridden: Summary) -> ComplaintScores
     return ComplaintScores(answered)
 
 
-def hearing_says(case: Case, complaint: str, hull: Hull, ridden: Summary, row: int) -> str:
+def hearing_says(case: Case, complaint: str, hull: Hull, ridden: RideSummary, row: int) -> str:
     """How a board answers a complaint, with its number and the present board's."""
     assert case.now is not None
     form, value = _SAYS[_rules()[complaint]["measure"]]

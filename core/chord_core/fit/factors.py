@@ -23,8 +23,8 @@ from chord_core.fit.style import Style, one_thing, radius_wanted_m, style_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labels_agree
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import Summary
-from chord_core.ride.works import rides_an_hour
+from chord_core.ride.batches import RideSummary
+from chord_core.ride.ride_model import rides_an_hour
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import families, table
@@ -78,7 +78,7 @@ def days_of_water(rider: Rider, spot: Spot) -> Array:
     return np.array([row / row.sum() for row in rows])
 
 
-def rides_on_days(rider: Rider, spot: Spot, ridden: Summary) -> Array:
+def rides_on_days(rider: Rider, spot: Spot, ridden: RideSummary) -> Array:
     """Rides an hour (on a river the works share) on each of the days that count, (n, days)."""
     works = ridden.by_bin @ days_of_water(rider, spot).T
     if spot.river:
@@ -143,7 +143,7 @@ class Judged:
     ``stays``: whether it is a river, where a board stays on or not."""
 
     hull: Hull
-    ridden: Summary
+    ridden: RideSummary
     handling: Handling
     style: Style
     growth: Growth
@@ -238,7 +238,7 @@ def wanted_of(case: Case, target_l: float | None, names: Sequence[str]) -> Wante
 
 
 def judge_alone(
-    case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: Summary
+    case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: RideSummary
 ) -> Judged:
     """Judge boards for the surfer of a case alone.
 

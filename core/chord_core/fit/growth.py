@@ -10,7 +10,7 @@ from scipy.special import expit
 from chord_core.fit.style import one_thing, radius_wanted_m, turning_share
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import Rung, rungs
@@ -46,7 +46,7 @@ def near(values: Array, middles: Array, soft: float) -> Array:
     return np.asarray(np.exp(-((np.log(values / middles) / soft) ** 2) / 2))
 
 
-def _learn(rider: Rider, spot: Spot, ridden: Summary) -> Array:
+def _learn(rider: Rider, spot: Spot, ridden: RideSummary) -> Array:
     """Whether a board can do the next rung's turn at the usual face, as far as there is room for turns;
     nothing is asked under green wave, nor of a board for one thing."""
     if rider.rung.step < rungs()["green wave"].step or one_thing(rider, spot):
@@ -58,7 +58,7 @@ def _learn(rider: Rider, spot: Spot, ridden: Summary) -> Array:
     return np.asarray(rises**turning)
 
 
-def _shared(rider: Rider, ridden: Summary) -> Array:
+def _shared(rider: Rider, ridden: RideSummary) -> Array:
     """A board to share has to be stood on by somebody one rung below."""
     if rider.aim != "keep and share" or rider.craft == "stand_up":
         return np.ones(len(ridden))
@@ -80,7 +80,7 @@ class Wanted:
     width_m: Array
 
 
-def growth_of(rider: Rider, spot: Spot, hull: Hull, ridden: Summary, wanted: Wanted) -> Growth:
+def growth_of(rider: Rider, spot: Spot, hull: Hull, ridden: RideSummary, wanted: Wanted) -> Growth:
     """Growth of boards for a rider in a water: near the size that is expected, with room to learn."""
     c = craft()
     litres = near(hull.litres, wanted.litres, c.growth_litres)

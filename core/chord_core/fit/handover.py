@@ -14,9 +14,9 @@ from chord_core.fit.case import Case
 from chord_core.fit.style import style_on
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet
-from chord_core.ride.works import Riding, riding_of, together
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
 from chord_core.tables import table
 from chord_core.water.bins import median_slope
 from chord_core.water.face import Face
@@ -34,15 +34,15 @@ class _Pile:
     """Boards ready to be asked on single faces."""
 
     case: Case
-    riding: Riding
-    ridden: Summary
+    fleet_ride: FleetRide
+    ridden: RideSummary
 
     def worth(self, faces_m: Array, slope: float) -> Array:
         """Works share without nerve times style, (n, m), on faces of one slope."""
         face = Face(faces_m, np.full(len(faces_m), slope))
-        factors = {name: rows for name, rows in self.riding.factors(face).items() if name != "nerve"}
+        factors = {name: rows for name, rows in self.fleet_ride.factors(face).items() if name != "nerve"}
         style = style_on(self.case.rider, self.case.spot, self.ridden, face)
-        return np.asarray(np.maximum(together(factors) * style, 1e-12))
+        return np.asarray(np.maximum(product_of(factors) * style, 1e-12))
 
     def pair(self, other: int, slope: float, faces_m: Array) -> Array:
         """The same of the first board and another, (2, m)."""
@@ -68,10 +68,10 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
     white water."""
     if case.spot.kind in ("river", "white_water"):
         return ()
-    riding = riding_of(hull, fins, case.rider, case.spot)
-    if riding.in_foam:
+    fleet_ride = build_fleet_ride(hull, fins, case.rider, case.spot)
+    if fleet_ride.in_foam:
         return ()
-    candidates = _Pile(case, riding, summary_of(hull, fins, case.rider, case.spot))
+    candidates = _Pile(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.spot))
     found, here = [], _shares(case)
     for row in table("waves")["steepness"]:
         slope = median_slope(row["name"])

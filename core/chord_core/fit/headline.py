@@ -12,7 +12,7 @@ import numpy as np
 
 from chord_core.fit.case import Case, Ridden
 from chord_core.fit.factors import Judged
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 from chord_core.tables import rungs, table
 
 #: Shares of the rides in words.
@@ -99,7 +99,7 @@ def _more_rides(new: float, old: float) -> str:
     return f"about {_count(new)} rides an hour, where yours gives {_count(old)}"
 
 
-def _alone(mine: Summary, row: int) -> str:
+def _alone(mine: RideSummary, row: int) -> str:
     """Where no present board is known."""
     if np.isfinite(mine.stays_on[row]):
         return f"it stays on the wave {mine.stays_on[row]:.0%} of the time"

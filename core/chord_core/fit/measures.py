@@ -6,13 +6,13 @@ from collections.abc import Callable
 
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 
-Measure = Callable[[Hull, Summary], Array | None]
+Measure = Callable[[Hull, RideSummary], Array | None]
 
 
 def _mean_of(factor: str) -> Measure:
-    def measure(_: Hull, ridden: Summary) -> Array | None:
+    def measure(_: Hull, ridden: RideSummary) -> Array | None:
         return ridden.means[factor] * 100 if factor in ridden.means else None
 
     return measure

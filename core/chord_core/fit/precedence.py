@@ -9,7 +9,7 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.documents.surfer import Surfer
 from chord_core.fit.gear import out_of_the_door
-from chord_core.hull.stations import Array, Mask, Rows
+from chord_core.hull.stations import Array, BoolArray, IndexArray
 from chord_core.tables import table
 
 #: More than any fit: a board of a higher tier stands before every one of a lower.
@@ -24,14 +24,14 @@ def over_budget(board: Board, surfer: Surfer) -> float:
     return max((out_of_the_door(board) or 0.0) - surfer.budget, 0.0)
 
 
-def all_over_budget(boards: Sequence[Board], surfer: Surfer) -> Mask:
+def all_over_budget(boards: Sequence[Board], surfer: Surfer) -> BoolArray:
     """Of each board whether it costs more than the surfer has, (n,)."""
     if not surfer.budget:
         return np.zeros(len(boards), bool)
     return np.array([over_budget(board, surfer) > 0 for board in boards], bool)
 
 
-def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array, over: Mask | None = None) -> Rows:
+def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array, over: BoolArray | None = None) -> IndexArray:
     """Tiers of boards, (n,): 2 for what the wish names, 1 for what the budget buys, each if it fits nearly as
     well (``wish_from``, ``budget_from``); both together 3.
 

@@ -39,8 +39,8 @@ from chord_core.fit.stability import rank_stability
 from chord_core.fit.wave_words import limits_say, on_the_wave
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.hull.stations import Array, Rows
-from chord_core.ride.chunks import Summary, summary_of
+from chord_core.hull.stations import Array, IndexArray
+from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.ride.standup import reserve as reserve_under
 from chord_core.surfer.pencil import missing_facts
@@ -80,16 +80,16 @@ class JudgedRack:
     sized: Sized
     boards: Sequence[Board]
     judged: Judged
-    ridden: Summary
+    ridden: RideSummary
     fit: Array
-    order: Rows
+    order: IndexArray
 
     @property
     def case(self) -> Case:
         """The surfer and the water."""
         return self.sized.case
 
-    def ranged(self, rows: Rows, fins: FinSet) -> JudgedRack:
+    def ranged(self, rows: IndexArray, fins: FinSet) -> JudgedRack:
         """The same with range and band of some boards, where the others were judged without.
 
         Args:
@@ -97,7 +97,7 @@ class JudgedRack:
             fins: of the whole rack.
         """
         hull, case = self.judged.hull.rows(rows), self.case
-        more = summary_of(hull, fins.rows(rows), case.rider, case.spot, asked=len(rows))
+        more = summarize_rides(hull, fins.rows(rows), case.rider, case.spot, asked=len(rows))
         return replace(self, ridden=self.ridden.filled(rows, more))
 
     @cached_property
@@ -146,7 +146,7 @@ class JudgedRack:
         )
 
 
-def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) -> Rows:
+def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) -> IndexArray:
     """Rows, best first; what the wish names goes before, and what the budget buys, each if it is not far off.
     Neighbours within a step of fit are "either": the one within the budget stands first, then the better fit,
     then the litres nearer the target. No board's place against another depends on a third."""
@@ -163,7 +163,7 @@ def judge_rack(
     hull: Hull,
     target_l: float | None,
     fins: FinSet | None = None,
-    ridden: Summary | None = None,
+    ridden: RideSummary | None = None,
 ) -> JudgedRack:
     """Judge boards whose hulls are known already (a server keeps them).
 
@@ -171,9 +171,9 @@ def judge_rack(
         hull: ``labelled_hulls(boards)``.
         target_l: the advisor's own target [L], or None.
         fins: ``fins_of(boards)`` if they are known already.
-        ridden: ``summary_of`` them for this rider and water with the band, if it is known already.
+        ridden: ``summarize_rides`` them for this rider and water with the band, if it is known already.
     """
-    ridden = ridden or summary_of(hull, fins or fins_of(boards), case.rider, case.spot, asked=len(hull))
+    ridden = ridden or summarize_rides(hull, fins or fins_of(boards), case.rider, case.spot, asked=len(hull))
     sized = Sized(case, target_l)
     judged = judge(case, target_l, boards, hull, ridden)
     fit = judged.fit(sized.baseline.best)
@@ -184,7 +184,7 @@ def judge_rack(
 _LEADING = 12
 
 
-def leading(rack: JudgedRack, fins: FinSet) -> tuple[Rows, Candidates]:
+def leading(rack: JudgedRack, fins: FinSet) -> tuple[IndexArray, Candidates]:
     """The first boards of a rack that are open, as candidates of their own."""
     rows = np.array([row for row in rack.order[:_LEADING] if rack.fit[row] > 0], int)
     return rows, Candidates([rack.boards[row] for row in rows], rack.judged.hull.rows(rows), fins.rows(rows))

@@ -15,16 +15,16 @@ from chord_core.fit.measures import MEASURES
 from chord_core.fit.similarity import feel_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 from chord_core.ride.fins import fins_of
-from chord_core.ride.works import riding_of
+from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.tables import table
 
 #: Of these measures less is better.
 _LESS_IS_BETTER = ("radius",)
 
 
-def _of(measure: str, hull: Hull, ridden: Summary, row: int) -> float:
+def _of(measure: str, hull: Hull, ridden: RideSummary, row: int) -> float:
     values = MEASURES[measure](hull, ridden)
     return np.nan if values is None else float(values[row])
 
@@ -47,8 +47,8 @@ def _likes(now: Ridden, likes: tuple[str, ...], judged: Judged, row: int) -> lis
 
 def _close(case: Case, board: Board, of: str, other: Board) -> Remembered | None:
     boards = [other, board]
-    riding = riding_of(labelled_hulls(boards), fins_of(boards), case.rider, case.spot)
-    if feel_of(riding)[0].change >= table("heard")["close_in_feel"]:
+    fleet_ride = build_fleet_ride(labelled_hulls(boards), fins_of(boards), case.rider, case.spot)
+    if feel_of(fleet_ride)[0].change >= table("heard")["close_in_feel"]:
         return None
     good = of == "best board"
     says = (

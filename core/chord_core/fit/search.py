@@ -19,7 +19,7 @@ from chord_core.fit.shared import judge
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.stations import Array
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
 from chord_core.tables import table
 
@@ -66,7 +66,7 @@ class Judge:
     def judged(self, boards: Sequence[Board]) -> Judged:
         """Boards with their factors."""
         hull = hull_of(fleet_of(boards))
-        ridden = summary_of(hull, fins_of(boards), self.case.rider, self.case.spot)
+        ridden = summarize_rides(hull, fins_of(boards), self.case.rider, self.case.spot)
         return judge(self.case, self.target_l, boards, hull, ridden)
 
     def fit(self, boards: list[Board]) -> Array:

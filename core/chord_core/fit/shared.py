@@ -13,7 +13,7 @@ from chord_core.fit.baseline import build_baseline
 from chord_core.fit.case import Case
 from chord_core.fit.factors import Judged, judge_alone
 from chord_core.hull.hull import Hull
-from chord_core.ride.chunks import Summary, summary_of
+from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import fins_of
 from chord_core.surfer.pencil import missing_facts, pencil_rider
 
@@ -30,7 +30,9 @@ def sharers_of(case: Case) -> tuple[Case, ...]:
     return tuple(found)
 
 
-def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: Summary) -> Judged:
+def judge(
+    case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull, ridden: RideSummary
+) -> Judged:
     """Judge boards for a case and those who share with it.
 
     Args:
@@ -43,7 +45,7 @@ def judge(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hul
         return judged
     fins, worst = fins_of(boards), np.full(len(hull), np.inf)
     for sharer in sharers:
-        theirs = summary_of(hull, fins, sharer.rider, sharer.spot)
+        theirs = summarize_rides(hull, fins, sharer.rider, sharer.spot)
         best = build_baseline(sharer, None).best
         worst = np.minimum(worst, judge_alone(sharer, None, boards, hull, theirs).fit(best))
     return replace(judged, sharers_fit=worst)

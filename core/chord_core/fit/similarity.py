@@ -6,25 +6,31 @@ import numpy as np
 
 from chord_core.documents.answers import Feel
 from chord_core.hull.stations import Array
+from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding
 from chord_core.tables import table
 
 
-def felt_of(riding: Riding) -> Array:
+def felt_of(fleet_ride: FleetRide) -> Array:
     """What is felt of each board, (n, 6), all positive: turn radius, roll time, swing weight, sweet spot,
     hold, trim point."""
-    columns = (turn_radius(riding.hull, riding.fins), riding.roll_s, riding.hull.swing_kg_m2, riding.sweet_m,
-               riding.hold_m_s, riding.planing.load_m)  # fmt: skip
+    columns = (
+        turn_radius(fleet_ride.hull, fleet_ride.fins),
+        fleet_ride.roll_s,
+        fleet_ride.hull.swing_kg_m2,
+        fleet_ride.sweet_m,
+        fleet_ride.hold_m_s,
+        fleet_ride.planing.load_m,
+    )
     return np.asarray(np.maximum(np.stack(columns, axis=1), 1e-6))
 
 
-def feel_of(riding: Riding) -> tuple[Feel, ...]:
+def feel_of(fleet_ride: FleetRide) -> tuple[Feel, ...]:
     """The change of feel from the first board of a fleet to each other one.
 
     Root mean square of the logarithms of the six ratios over their scale; about 2 + 6 A sessions
     (``docs/model.md``)."""
-    rules, felt = table("compare")["feel"], np.log(felt_of(riding))
+    rules, felt = table("compare")["feel"], np.log(felt_of(fleet_ride))
     found = []
     for row in range(1, len(felt)):
         change = float(np.sqrt((((felt[row] - felt[0]) / rules["scale"]) ** 2).mean()))

@@ -29,7 +29,7 @@ from chord_core.fit.shapes import boards_of
 from chord_core.fit.size import Sized
 from chord_core.fit.windows import FRACTION_M, held_in, measures_of, windows_of, with_measures
 from chord_core.hull.label import labelled_hulls
-from chord_core.hull.stations import Rows
+from chord_core.hull.stations import IndexArray
 from chord_core.line import write_line
 from chord_core.surfer.pencil import missing_facts
 from chord_core.tables import families
@@ -125,7 +125,7 @@ def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solv
     return rounded(judge, _in_windows(_best(last, pinned, board), windows), pinned, windows)
 
 
-def _top(found: Found) -> Rows:
+def _top(found: Found) -> IndexArray:
     return np.argsort(-found.fit, kind="stable")[:_EACH]
 
 

@@ -9,7 +9,7 @@ from chord_core.documents.board import Board
 from chord_core.fit.case import Case
 from chord_core.hull.label import labelled_hulls
 from chord_core.line import LIMITS_M
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
 
 #: Rides that a step may cost, and the sizes that are looked at: all dims by the same share.
@@ -53,7 +53,7 @@ def step_down(case: Case) -> StepDown | None:
         return None
     boards = [scaled(now.board, float(scale)) for scale in _SCALES]
     hull = labelled_hulls(boards)
-    rides = summary_of(hull, fins_of(boards), case.rider, case.spot).rides
+    rides = summarize_rides(hull, fins_of(boards), case.rider, case.spot).rides
     least = (1 - _COSTS_MOST) * rides[0]
     under = np.flatnonzero(rides < least)
     if not len(under):

@@ -10,7 +10,7 @@ from scipy.special import expit
 from chord_core.fit.gates import own_class
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
 from chord_core.tables import rungs, table
@@ -73,7 +73,7 @@ def _turning_on(rider: Rider, face_m: Array) -> Array:
 
 
 def _parts_on(
-    rider: Rider, spot: Spot, ridden: Summary, speed: Array, face_m: Array
+    rider: Rider, spot: Spot, ridden: RideSummary, speed: Array, face_m: Array
 ) -> tuple[Array, Array, Array, Array]:
     """Share of turning (m,), and turning, rolling, settling of boards, (n, m), on faces of a length [m] along
     which one runs at a speed [m/s], (m,)."""
@@ -90,7 +90,7 @@ def _parts_on(
     return _turning_on(rider, face_m), turns, rolls, settles
 
 
-def style_on(rider: Rider, spot: Spot, ridden: Summary, face: Face) -> Array:
+def style_on(rider: Rider, spot: Spot, ridden: RideSummary, face: Face) -> Array:
     """Style of boards on single faces, (n, m); one where one thing else is asked of a board."""
     if one_thing(rider, spot):
         return np.ones((len(ridden), len(face.height_m)))
@@ -99,7 +99,7 @@ def style_on(rider: Rider, spot: Spot, ridden: Summary, face: Face) -> Array:
     return np.asarray((1 - turning * (1 - rolls * turns)) * settles)
 
 
-def _turning(rider: Rider, spot: Spot, ridden: Summary) -> Style:
+def _turning(rider: Rider, spot: Spot, ridden: RideSummary) -> Style:
     turning, turns, rolls, settles = _parts_on(rider, spot, ridden, *_faces(spot, ridden.along_m_s))
     style = (1 - turning * (1 - rolls * turns)) * settles
     weight = ridden.by_bin * spot.bins.weight + 1e-9 * spot.bins.weight
@@ -111,7 +111,7 @@ def _turning(rider: Rider, spot: Spot, ridden: Summary) -> Style:
     return Style(mean(style), 1 - mean(turning * (1 - turns)), 1 - mean(turning * (1 - rolls)), mean(settles))
 
 
-def style_of(rider: Rider, spot: Spot, ridden: Summary) -> Style:
+def style_of(rider: Rider, spot: Spot, ridden: RideSummary) -> Style:
     """Style of boards for a rider in a water (``docs/model.md``, style).
 
     Where a surfer has not the face or the rung for turns, turning does not count; what rolls too slowly does

@@ -5,7 +5,7 @@ from __future__ import annotations
 from math import isnan
 
 from chord_core.documents.answers import OnTheWave, RidesBand
-from chord_core.ride.chunks import Summary
+from chord_core.ride.batches import RideSummary
 from chord_core.ride.describe import MOST_RIDES
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
@@ -69,7 +69,7 @@ _SHORT = {
 _NARROW = {"overhead": "over", "double overhead": "double", "head and a half": "1½ head"}
 
 
-def strip_words(summary: Summary, row: int, body_m: float) -> tuple[str, str]:
+def strip_words(summary: RideSummary, row: int, body_m: float) -> tuple[str, str]:
     """For a board in a strip: the waves over which it works, and what ends them at the big end, else at the
     small one; empty where nothing is known."""
     low, high = float(summary.low_m[row]), float(summary.high_m[row])
@@ -83,7 +83,7 @@ def strip_words(summary: Summary, row: int, body_m: float) -> tuple[str, str]:
     return (first if first == last else f"{first}–{last}"), f"above: {_SHORT[ends['big']]}"
 
 
-def _on_a_river(summary: Summary, row: int) -> OnTheWave:
+def _on_a_river(summary: RideSummary, row: int) -> OnTheWave:
     stays = float(summary.stays_on[row])
     share = "washed off more often than not" if stays < 0.5 else f"stays on {stays:.0%} of the time"
     says = (f"In this flow: {share}.",)
@@ -92,11 +92,11 @@ def _on_a_river(summary: Summary, row: int) -> OnTheWave:
     )
 
 
-def on_the_wave(summary: Summary, row: int, rider: Rider, spot: Spot) -> OnTheWave:
+def on_the_wave(summary: RideSummary, row: int, rider: Rider, spot: Spot) -> OnTheWave:
     """What board ``row`` of a fleet does in a water.
 
     Args:
-        summary: ``summary_of`` the fleet, with the band.
+        summary: ``summarize_rides`` the fleet, with the band.
     """
     if spot.river:
         return _on_a_river(summary, row)

@@ -18,7 +18,7 @@ from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
-from chord_core.ride.works import riding_of
+from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.tables import table
 from chord_core.tables.craft import craft
 from chord_core.why.made import CRAFT, Given, derive
@@ -182,8 +182,10 @@ def explain_compare(request: CompareRequest) -> CompareResult:
     case = case_with(request.surfer, request.water) if request.surfer else None
     if case is None:
         return answer
-    riding = riding_of(labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.spot)
-    felt, scale = felt_of(riding), table("compare")["feel"]["scale"]
+    fleet_ride = build_fleet_ride(
+        labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.spot
+    )
+    felt, scale = felt_of(fleet_ride), table("compare")["feel"]["scale"]
     words = ("turn radius", "roll time", "swing weight", "sweet spot", "hold", "trim point")
     made = []
     for row in range(1, len(felt)):

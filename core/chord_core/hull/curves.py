@@ -4,10 +4,10 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.compiled import compiled
 from chord_core.hull.constants import END_THICKNESS_SHARE, LOW_POINT_SHARE
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.stations import SHARE, Array
+from chord_core.kernel import compiled
 from chord_core.units import FOOT_M
 
 

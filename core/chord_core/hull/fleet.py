@@ -21,7 +21,7 @@ from chord_core.hull.constants import (
     TAIL_NOTCH_M,
     THIN_RAIL_DECKS,
 )
-from chord_core.hull.stations import Array, Rows
+from chord_core.hull.stations import Array, IndexArray
 from chord_core.tables import Family, builds, families
 from chord_core.units import FOOT_M
 
@@ -81,7 +81,7 @@ class Fleet:
         pairs = {f.name: (getattr(self, f.name), getattr(other, f.name)) for f in fields(self)}
         return Fleet(**{name: np.concatenate(pair) for name, pair in pairs.items()})
 
-    def rows(self, which: Array | Rows | slice) -> Fleet:
+    def rows(self, which: Array | IndexArray | slice) -> Fleet:
         """Return the boards ``which`` (a mask, indices or a slice) as a fleet of their own."""
         return Fleet(**{f.name: getattr(self, f.name)[which] for f in fields(self)})
 

@@ -8,6 +8,7 @@ from functools import cached_property
 
 import numpy as np
 
+from chord_core.cancellation import check_cancelled
 from chord_core.hull.constants import (
     FITTINGS_KG,
     PLANING_SHARE,
@@ -19,9 +20,8 @@ from chord_core.hull.constants import (
 from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_curve
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
-from chord_core.hull.stations import SHARE, WEIGHT, Array, Rows, integral_over, mean_over
+from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray, integral_over, mean_over
 from chord_core.units import FOOT_M
-from chord_core.wanted import go_on
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.
 MISSED_M = 0.004
@@ -44,7 +44,7 @@ class Hull:
     def __len__(self) -> int:
         return len(self.fleet)
 
-    def rows(self, which: Array | Rows | slice) -> Hull:
+    def rows(self, which: Array | IndexArray | slice) -> Hull:
         """Return the boards ``which`` (a mask, indices or a slice)."""
         curves = {f.name: getattr(self, f.name)[which] for f in fields(self) if f.name != "fleet"}
         return Hull(fleet=self.fleet.rows(which), **curves)
@@ -230,9 +230,9 @@ def hull_of(fleet: Fleet) -> Hull:
     """Draw the curves of a fleet; pure, no board depends on another.
 
     Raises:
-        NotWanted: nobody waits for it (``while_wanted``).
+        NotWanted: nobody waits for it (``cancellable``).
     """
-    go_on()
+    check_cancelled()
     outline = draw_outline(fleet)
     return Hull(
         fleet=fleet,

@@ -12,7 +12,7 @@ from chord_core.documents.results import Label
 from chord_core.hull.constants import LABEL_FULLNESS
 from chord_core.hull.hull import Hull
 from chord_core.hull.measured import hulls_of
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 
 
 def needed_fullness(hull: Hull, stated_l: Array) -> Array:
@@ -30,7 +30,7 @@ def needed_fullness(hull: Hull, stated_l: Array) -> Array:
     return np.asarray(fullness)
 
 
-def believable(fullness: Array) -> Mask:
+def believable(fullness: Array) -> BoolArray:
     """Whether a section can be that full."""
     low, high = LABEL_FULLNESS
     return np.asarray((fullness >= low) & (fullness <= high))

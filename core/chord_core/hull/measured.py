@@ -15,7 +15,7 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
-from chord_core.hull.stations import SHARE, WEIGHT, Array, Mask
+from chord_core.hull.stations import SHARE, WEIGHT, Array, BoolArray
 from chord_core.units import FOOT_M
 
 #: For width, thickness and rocker: by how much a drawn curve is off before it is measured [m], over which
@@ -146,7 +146,7 @@ def _leave_one_out(taken: Taken, off: float) -> Held:
     return Held(taken.apart - (inverse @ taken.apart) * variance, np.sqrt(variance))
 
 
-def _between(taken: Taken) -> Mask:
+def _between(taken: Taken) -> BoolArray:
     """Whether a reading lies between its neighbours, give or take the tape, (count,); the outermost do."""
     places, values = taken.places[: taken.count], taken.values[: taken.count]
     order = np.argsort(places)
@@ -157,7 +157,7 @@ def _between(taken: Taken) -> Mask:
     return between
 
 
-def _believed(taken: Taken) -> Mask:
+def _believed(taken: Taken) -> BoolArray:
     """Readings that are not judged, (count,): the outermost, and those near the tips that lie between their
     neighbours, for round ends run off faster than any smooth curve."""
     places = taken.places[: taken.count]

@@ -13,10 +13,10 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.compiled import compiled
 from chord_core.hull.constants import HANDLE_SHARE, WING_RAMP_M
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.stations import SHARE, Array
+from chord_core.kernel import compiled
 from chord_core.units import FOOT_M
 
 _STEPS = 34

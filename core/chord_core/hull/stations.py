@@ -12,8 +12,8 @@ import numpy as np
 import numpy.typing as npt
 
 Array = npt.NDArray[np.floating[Any]]
-Mask = npt.NDArray[np.bool_]
-Rows = npt.NDArray[np.integer[Any]]
+BoolArray = npt.NDArray[np.bool_]
+IndexArray = npt.NDArray[np.integer[Any]]
 
 COUNT = 81
 _ANGLE = np.linspace(0.0, np.pi, COUNT)

@@ -11,9 +11,9 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.behaviour import behaviour_of
 from chord_core.ride.fins import fins_of
 from chord_core.ride.float import DEEPEST_NOSE_M
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
 from chord_core.ride.river import least_flow
-from chord_core.ride.span import Span, span_of
-from chord_core.ride.works import Riding, riding_of, together
+from chord_core.ride.wave_range import WaveRange, find_wave_range
 from chord_core.surfer.pencil import missing_facts, pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.water.face import Face
@@ -24,10 +24,10 @@ MOST_RIDES = 12.0
 _MAP_M, _MAP_SLOPES = np.geomspace(0.25, 4.0, 17), np.geomspace(0.2, 1.2, 13)
 
 
-def coverage_of(riding: Riding, row: int = 0) -> Coverage:
+def coverage_of(fleet_ride: FleetRide, row: int = 0) -> Coverage:
     """Works share of one board over face heights and slopes."""
     height, slope = np.meshgrid(_MAP_M, _MAP_SLOPES, indexing="ij")
-    works = together(riding.factors(Face(height.ravel(), slope.ravel())))[row].reshape(height.shape)
+    works = product_of(fleet_ride.factors(Face(height.ravel(), slope.ravel())))[row].reshape(height.shape)
     return Coverage(
         face_m=tuple(float(v) for v in _MAP_M),
         steepness=tuple(float(v) for v in _MAP_SLOPES),
@@ -35,17 +35,17 @@ def coverage_of(riding: Riding, row: int = 0) -> Coverage:
     )
 
 
-def _best_day(riding: Riding) -> BestDay:
-    best = int(riding.by_bin[0].argmax())
-    bins = riding.spot.bins
+def _best_day(fleet_ride: FleetRide) -> BestDay:
+    best = int(fleet_ride.by_bin[0].argmax())
+    bins = fleet_ride.spot.bins
     return BestDay(
         face_m=float(bins.face_m[best]),
         steepness=float(bins.slope[best]),
-        works=float(riding.by_bin[0, best]),
+        works=float(fleet_ride.by_bin[0, best]),
     )
 
 
-def limits_of(span: Span, row: int = 0) -> tuple[Limit, ...]:
+def limits_of(span: WaveRange, row: int = 0) -> tuple[Limit, ...]:
     """What ends the range of one board at either end."""
     heights = {"small": span.low_m, "big": span.high_m}
     made = []
@@ -56,42 +56,53 @@ def limits_of(span: Span, row: int = 0) -> tuple[Limit, ...]:
     return tuple(made)
 
 
-def _flags(riding: Riding, rides: float | None) -> list[str]:
+def _flags(fleet_ride: FleetRide, rides: float | None) -> list[str]:
     flags = []
-    if riding.rider.craft == "prone" and riding.lying.floats.nose_clear_m[0] <= DEEPEST_NOSE_M + 1e-6:
+    if (
+        fleet_ride.rider.craft == "prone"
+        and fleet_ride.paddle_state.floats.nose_clear_m[0] <= DEEPEST_NOSE_M + 1e-6
+    ):
         flags.append("board and body together do not bear this rider")
-    if riding.planing.outside[0]:
+    if fleet_ride.planing.outside[0]:
         flags.append(
-            f"planing at {riding.along_m_s:.1f} m/s is outside of Savitsky's range "
+            f"planing at {fleet_ride.along_m_s:.1f} m/s is outside of Savitsky's range "
             "(wetted length, speed or trim)"
         )
-    if rides and rides > MOST_RIDES and riding.spot.kind == "sea":
+    if rides and rides > MOST_RIDES and fleet_ride.spot.kind == "sea":
         flags.append(f"{rides:.0f} rides an hour are more than anybody counts at sea: look at the crowd")
-    if riding.hull.missed_m[0] > MISSED_M:
-        flags.append(f"no fair curve meets the one-foot widths: {riding.hull.missed_m[0] * 1e3:.0f} mm off")
+    if fleet_ride.hull.missed_m[0] > MISSED_M:
+        flags.append(
+            f"no fair curve meets the one-foot widths: {fleet_ride.hull.missed_m[0] * 1e3:.0f} mm off"
+        )
     return flags
 
 
-def _over_faces(riding: Riding) -> dict[str, object]:
+def _over_faces(fleet_ride: FleetRide) -> dict[str, object]:
     """The fields that a water with many faces has and a river has not."""
-    span = span_of(riding)
-    low, rides, high = (float(values[0]) for values in riding.rides_band())
+    span = find_wave_range(fleet_ride)
+    low, rides, high = (float(values[0]) for values in fleet_ride.rides_band())
     known = bool(np.isfinite(span.low_m[0]))
     return {
         "rides_per_hour": rides,
         "rides_low": low,
         "rides_high": high,
         "range_m": (float(span.low_m[0]), float(span.high_m[0])) if known else None,
-        "nerve_m": riding.rider.rung.comfortable_face_m,
+        "nerve_m": fleet_ride.rider.rung.comfortable_face_m,
         "limits": limits_of(span),
-        "coverage": coverage_of(riding),
+        "coverage": coverage_of(fleet_ride),
     }
 
 
-def _on_a_river(riding: Riding) -> dict[str, object]:
-    stays = riding.factors(riding.bins_face)["stays"]
-    flow = least_flow(riding.hull, riding.weight_n, riding.spot.face_slope, riding.pump, riding.rho,
-                      riding.rider.foot_weight)  # fmt: skip
+def _on_a_river(fleet_ride: FleetRide) -> dict[str, object]:
+    stays = fleet_ride.factors(fleet_ride.bins_face)["stays"]
+    flow = least_flow(
+        fleet_ride.hull,
+        fleet_ride.weight_n,
+        fleet_ride.spot.face_slope,
+        fleet_ride.pump,
+        fleet_ride.rho,
+        fleet_ride.rider.foot_weight,
+    )
     return {
         "stays_on": float(stays[0, 0]),
         "least_flow_m_s": float(flow[0]) if np.isfinite(flow[0]) else None,
@@ -110,28 +121,29 @@ def describe_ride(request: RideRequest) -> RideResult:
         return RideResult(missing=missing)
     rider, of_rider = pencil_rider(request.surfer)
     spot, of_water = pencil_water(request.water, rider.height_m)
-    riding = riding_of(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
-    return result_of(riding).model_copy(update={"assumed": (*of_rider, *of_water)})
+    fleet_ride = build_fleet_ride(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
+    return result_of(fleet_ride).model_copy(update={"assumed": (*of_rider, *of_water)})
 
 
-def result_of(riding: Riding) -> RideResult:
+def result_of(fleet_ride: FleetRide) -> RideResult:
     """The answer for a fleet of one."""
-    own = _on_a_river(riding) if riding.spot.river else _over_faces(riding)
-    works = float(riding.works[0])
-    weights = riding.spot.bins.weight
+    own = _on_a_river(fleet_ride) if fleet_ride.spot.river else _over_faces(fleet_ride)
+    works = float(fleet_ride.works[0])
+    weights = fleet_ride.spot.bins.weight
     rides = own.get("rides_per_hour")
     return RideResult.model_validate(
         {
-            "usual_face_m": float(riding.usual.height_m[0]),
-            "usual_slope": float(riding.usual.slope[0]),
+            "usual_face_m": float(fleet_ride.usual.height_m[0]),
+            "usual_slope": float(fleet_ride.usual.slope[0]),
             "works_share": works,
             "everyday": works,
-            "best_day": _best_day(riding),
+            "best_day": _best_day(fleet_ride),
             "factors": {
-                name: float(values[0] @ weights) for name, values in riding.factors(riding.bins_face).items()
+                name: float(values[0] @ weights)
+                for name, values in fleet_ride.factors(fleet_ride.bins_face).items()
             },
-            "behaviour": behaviour_of(riding),
-            "flags": _flags(riding, rides if isinstance(rides, float) else None),
+            "behaviour": behaviour_of(fleet_ride),
+            "flags": _flags(fleet_ride, rides if isinstance(rides, float) else None),
             **own,
         }
     )

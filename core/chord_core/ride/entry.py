@@ -27,7 +27,7 @@ def bottom_slope(face: Face) -> Array:
     return np.exp(np.minimum(made, np.log(0.25)))
 
 
-def seconds_in_hand(face: Face, threshold: Array) -> Array:
+def time_margin(face: Face, threshold: Array) -> Array:
     """Seconds from being carried until the face is as steep as it gets, (n, m): h / (1.9 m c) ln(s / s_t).
 
     Args:
@@ -47,5 +47,5 @@ def entry_factor(face: Face, threshold: Array, pop_up_s: float, turning_share: f
     pitches = expit(np.log(face.slope / c.entry_pitch_slope) / c.entry_pitch_soft)
     needed = pop_up_s + pitches * np.sqrt(2 * face.height_m / G)
     late = pitches + (1 - pitches) * (1 - turning_share)
-    in_time = expit((seconds_in_hand(face, threshold) - needed[None, :]) / c.entry_soft_s)
+    in_time = expit((time_margin(face, threshold) - needed[None, :]) / c.entry_soft_s)
     return np.asarray(1 - late[None, :] * (1 - in_time))

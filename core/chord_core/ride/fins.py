@@ -8,7 +8,7 @@ from dataclasses import dataclass, fields
 import numpy as np
 
 from chord_core.documents.board import Board
-from chord_core.hull.stations import Array, Rows
+from chord_core.hull.stations import Array, IndexArray
 from chord_core.tables import families, table
 
 #: The rear foot stands about here [m from the tail]: yaw stiffness is taken about it.
@@ -34,7 +34,7 @@ class FinSet:
     depth_m: Array
     pump: Array
 
-    def rows(self, which: Rows | slice) -> FinSet:
+    def rows(self, which: IndexArray | slice) -> FinSet:
         """The fins of the boards ``which`` (indices or a slice)."""
         return FinSet(**{f.name: getattr(self, f.name)[which] for f in fields(self)})
 

@@ -12,7 +12,7 @@ import numpy as np
 
 from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.physics import VISCOSITY_M2_S, G
 from chord_core.ride.paddle import friction_line
 
@@ -82,7 +82,7 @@ class Planing:
     wetted_m: Array
     trim_deg: Array
     load_m: Array
-    outside: Mask
+    outside: BoolArray
 
 
 @dataclass(frozen=True)
@@ -181,7 +181,7 @@ def _least(drag: Array, wet: Array, trim: Array, load: Array, cv: Array, wetted_
     return Planing(y1 - (y0 - y2) * move / 4, at(wet), trims, at(load), outside)
 
 
-def outside_of(wetted_beams: Array, cv: Array, trim_deg: Array) -> Mask:
+def outside_of(wetted_beams: Array, cv: Array, trim_deg: Array) -> BoolArray:
     """Where Savitsky's formulas are used outside of the trials that made them."""
     slow, fast = CV_RANGE
     far = (wetted_beams > LAMBDA_RANGE) | (cv < slow) | (cv > fast)

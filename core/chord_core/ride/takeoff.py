@@ -13,7 +13,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array, Rows
+from chord_core.hull.stations import Array, IndexArray
 from chord_core.physics import G
 from chord_core.ride.immersed import Immersed
 from chord_core.ride.paddle import paddling_drag, paddling_speed
@@ -170,7 +170,7 @@ def caught(launch: Launch, face: Face) -> Array:
     return np.asarray(done)
 
 
-def rows_of(launch: Launch, rows: Rows) -> Launch:
+def rows_of(launch: Launch, rows: IndexArray) -> Launch:
     """These boards of a launch, one as often as it is named."""
     curve = DragCurve(launch.curve.speeds, launch.curve.drag[rows])
     parts = {name: getattr(launch, name)[rows] for name in ("mass_kg", "carries_m", "sprint_m_s")}

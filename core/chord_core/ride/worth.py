@@ -6,8 +6,8 @@ import numpy as np
 from scipy.interpolate import RegularGridInterpolator
 
 from chord_core.documents.climate import MonthWorth, WorthResult
-from chord_core.hull.stations import Array, Mask
-from chord_core.ride.works import Riding, rides_an_hour, together
+from chord_core.hull.stations import Array, BoolArray
+from chord_core.ride.ride_model import FleetRide, product_of, rides_an_hour
 from chord_core.tables import table
 from chord_core.water.climate import known
 from chord_core.water.face import Face
@@ -19,35 +19,35 @@ _SLOPES: Array = np.geomspace(0.1, 1.4, 13)
 _MONTH_DAYS = 365.25 / 12
 
 
-def rides_grid(riding: Riding) -> Array:
+def rides_grid(fleet_ride: FleetRide) -> Array:
     """Rides an hour of n boards in hours of each face and median slope, (n, faces, slopes); the slopes of one
     hour spread about its median (three points of a normal, Gauss-Hermite)."""
     sigma = table("seas")["hour_log_sigma"]
-    works = np.zeros((len(riding.hull), len(_FACES) * len(_SLOPES)))
+    works = np.zeros((len(fleet_ride.hull), len(_FACES) * len(_SLOPES)))
     for way, weight in ((-np.sqrt(3), 1 / 6), (0.0, 2 / 3), (np.sqrt(3), 1 / 6)):
         face, slope = np.meshgrid(_FACES, _SLOPES * np.exp(sigma * way), indexing="ij")
-        works += weight * together(riding.factors(Face(face.ravel(), slope.ravel())))
+        works += weight * product_of(fleet_ride.factors(Face(face.ravel(), slope.ravel())))
     rides = np.stack([
-        rides_an_hour(riding.spot, riding.along_m_s, riding.lying.cruise_m_s, works[:, i])
+        rides_an_hour(fleet_ride.spot, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, works[:, i])
         for i in range(works.shape[1])
     ], axis=1)  # fmt: skip
-    return rides.reshape(len(riding.hull), len(_FACES), len(_SLOPES))
+    return rides.reshape(len(fleet_ride.hull), len(_FACES), len(_SLOPES))
 
 
-def rides_in_hours(riding: Riding, hours: BreakHours, rows: Mask) -> Array:
+def rides_in_hours(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> Array:
     """Rides an hour of n boards in the hours of these rows that are known, (n, k); 0 where nothing breaks."""
     there = rows & known(hours)
     face = np.clip(hours.face_m[there], _FACES[0], _FACES[-1])
     slope = np.clip(hours.slope[there], _SLOPES[0], _SLOPES[-1])
     places = np.stack([np.log(face), np.log(slope)], axis=1)
-    grid = rides_grid(riding)
+    grid = rides_grid(fleet_ride)
     made = np.stack([
         RegularGridInterpolator((np.log(_FACES), np.log(_SLOPES)), board)(places) for board in grid
     ])  # fmt: skip
     return np.where(hours.face_m[there][None, :] < LEAST_FACE_M, 0.0, made)
 
 
-def days_worth(riding: Riding, hours: BreakHours, rows: Mask) -> WorthResult:
+def days_worth(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> WorthResult:
     """Days of an ordinary year on which the best hour that counts gives enough rides (``seas.json``), for one
     board or two, and days on which neither does.
 
@@ -57,7 +57,7 @@ def days_worth(riding: Riding, hours: BreakHours, rows: Mask) -> WorthResult:
     """
     enough = table("seas")["practice"]["worth_rides_an_hour"]
     there = rows & known(hours)
-    rides = rides_in_hours(riding, hours, rows)
+    rides = rides_in_hours(fleet_ride, hours, rows)
     day, begin = np.unique(hours.day[there], return_index=True)
     best = np.maximum.reduceat(rides, begin, axis=1) if len(day) else np.zeros((len(rides), 0))
     worth = best >= enough

@@ -11,7 +11,7 @@ from scipy.special import ndtri
 from chord_core.documents.climate import HoursAsked
 from chord_core.documents.shore import Shore
 from chord_core.errors import ChordError
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.tables import table
 from chord_core.water.bins import HEIGHTS, SLOPES, Bins
 from chord_core.water.hours import LEAST_FACE_M, BreakHours
@@ -22,7 +22,7 @@ THIRDS = ("low", "mid", "high")
 SLOPE_EDGES: Array = np.geomspace(0.2, 1.25, 15)
 
 
-def counted(hours: BreakHours, asked: HoursAsked, shore: Shore) -> Mask:
+def counted(hours: BreakHours, asked: HoursAsked, shore: Shore) -> BoolArray:
     """Which hours count, known or not: with light, free, in the months asked, at the tides that work.
 
     Free: weekday evenings from ``evening_from_h`` (``seas.json``), and weekends, when only those are asked.
@@ -46,12 +46,12 @@ def counted(hours: BreakHours, asked: HoursAsked, shore: Shore) -> Mask:
     return rows
 
 
-def known(hours: BreakHours) -> Mask:
+def known(hours: BreakHours) -> BoolArray:
     """Hours of which the buoy said enough."""
     return ~(np.isnan(hours.face_m) | np.isnan(hours.slope))
 
 
-def hour_weights(hours: BreakHours, rows: Mask) -> Array:
+def hour_weights(hours: BreakHours, rows: BoolArray) -> Array:
     """Weight of each hour (n,): an hour that is known also stands for those of its calendar month that are
     missing, so that an outage in the winter does not make the winter small; 0 for all others."""
     there = rows & known(hours)
@@ -69,7 +69,7 @@ def weighted_quantile(values: Array, weight: Array, share: Array | float) -> Arr
     return np.asarray(np.interp(share, middles, values[order]))
 
 
-def climate_bins(hours: BreakHours, rows: Mask) -> Bins:
+def climate_bins(hours: BreakHours, rows: BoolArray) -> Bins:
     """The counted hours as bins of equal weight: steps of height, in each its own steps of slope, the spread
     of slopes within an hour among them.
 
@@ -120,7 +120,7 @@ class WaveMap:
     flat: float
 
 
-def wave_map(hours: BreakHours, rows: Mask) -> WaveMap:
+def wave_map(hours: BreakHours, rows: BoolArray) -> WaveMap:
     """The counted hours as a map of face height against steepness, shares of all of them."""
     weight = hour_weights(hours, rows)
     there = weight > 0
@@ -147,7 +147,7 @@ class BreakDays:
     weight: Array
 
 
-def break_days(hours: BreakHours, rows: Mask) -> BreakDays:
+def break_days(hours: BreakHours, rows: BoolArray) -> BreakDays:
     """The counted hours by the day."""
     there = rows & known(hours)
     order = np.lexsort((hours.face_m[there], hours.day[there]))

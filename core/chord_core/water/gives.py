@@ -20,7 +20,7 @@ from chord_core.documents.requests import ClimateRequest
 from chord_core.documents.results import Bin
 from chord_core.documents.shore import Shore
 from chord_core.documents.water import Water
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.water.bins import class_of
 from chord_core.water.buoy import MOST_TOLD, read_buoy
 from chord_core.water.climate import (
@@ -47,7 +47,7 @@ def _day(number: float) -> date:
     return _EPOCH + timedelta(days=int(number))
 
 
-def _months(hours: BreakHours, rows: Mask, days: BreakDays) -> tuple[MonthGives, ...]:
+def _months(hours: BreakHours, rows: BoolArray, days: BreakDays) -> tuple[MonthGives, ...]:
     made = []
     for month in range(1, 13):
         part = days.month == month

@@ -8,7 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from chord_core.documents.shore import Shore, Tide
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.physics import G
 from chord_core.tables import table
 from chord_core.water.bins import slope_of
@@ -38,10 +38,10 @@ class BreakHours:
     day: npt.NDArray[np.int64]
     month: npt.NDArray[np.int64]
     third: Array
-    rising: Mask
-    light: Mask
+    rising: BoolArray
+    light: BoolArray
 
-    def at(self, rows: Mask) -> BreakHours:
+    def at(self, rows: BoolArray) -> BreakHours:
         """The hours of these rows."""
         return BreakHours(**{field.name: getattr(self, field.name)[rows] for field in fields(self)})
 
@@ -131,7 +131,7 @@ def hours_at(
     at = hour.astype(float)
     # The tide costs most: asked only where the break works at some tides and not at others.
     third: Array = np.ones(len(hour))
-    rising: Mask = np.ones(len(hour), bool)
+    rising: BoolArray = np.ones(len(hour), bool)
     if tide and shore.tides:
         third = tide_third(tide, tide_at(tide, at))
     if tide and shore.going:

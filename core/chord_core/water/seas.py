@@ -7,7 +7,7 @@ from dataclasses import dataclass, fields, replace
 import numpy as np
 import numpy.typing as npt
 
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.tables import table
 
 Hours = npt.NDArray[np.int64]
@@ -36,7 +36,7 @@ class Seas:
     def __len__(self) -> int:
         return len(self.hour)
 
-    def at(self, rows: npt.NDArray[np.integer] | Mask | slice) -> Seas:
+    def at(self, rows: npt.NDArray[np.integer] | BoolArray | slice) -> Seas:
         """The hours of these rows."""
         return Seas(**{field.name: getattr(self, field.name)[rows] for field in fields(self)})
 
@@ -66,7 +66,7 @@ def merged(first: Seas, second: Seas) -> Seas:
     return seas_of(hour, whole)
 
 
-def _runs(same: Mask) -> list[tuple[int, int]]:
+def _runs(same: BoolArray) -> list[tuple[int, int]]:
     """First row and count of each run in which a row is the same as the one before it."""
     edges = np.flatnonzero(np.diff(np.concatenate([[0], same.astype(np.int8), [0]])))
     return [(int(a) - 1, int(b - a) + 1) for a, b in zip(edges[::2], edges[1::2], strict=True)]
@@ -112,7 +112,7 @@ def hourly(seas: Seas) -> Seas:
     return seas_of(hour, whole)
 
 
-def _since_known(known: Mask) -> npt.NDArray[np.int64]:
+def _since_known(known: BoolArray) -> npt.NDArray[np.int64]:
     """Row of the last known value at or before each row; -1 before the first."""
     return np.maximum.accumulate(np.where(known, np.arange(len(known)), -1))
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 
 #: Civil twilight: lighter than this one sees the waves (sun less than 6 degrees under the horizon).
 TWILIGHT_DEG = -6.0
@@ -42,6 +42,6 @@ def _sun(days: Array) -> tuple[Array, Array]:
     return np.arcsin(np.sin(tilt) * np.sin(along)), ahead
 
 
-def is_light(hour: Array, latitude_deg: float, longitude_deg: float) -> Mask:
+def is_light(hour: Array, latitude_deg: float, longitude_deg: float) -> BoolArray:
     """Whether one sees the waves, at hours since 1970 UTC: from civil dawn to civil dusk."""
     return np.asarray(sun_height_deg(hour, latitude_deg, longitude_deg) > TWILIGHT_DEG)

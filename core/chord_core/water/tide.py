@@ -12,7 +12,7 @@ from scipy.optimize import brentq
 from chord_core.documents.climate import TideResult, TurnSays
 from chord_core.documents.requests import TideRequest
 from chord_core.documents.shore import Tide
-from chord_core.hull.stations import Array, Mask
+from chord_core.hull.stations import Array, BoolArray
 
 #: Multiples of T (hour angle of the mean sun), s, h, p, p1, and degrees that are added, for each constituent
 #: (Schureman 1958, table 2); then whose nodal factors it has: those of simple constituents, multiplied, with
@@ -220,7 +220,7 @@ def tide_third(tide: Tide, height_m: Array) -> Array:
     return np.asarray(np.clip(np.floor(3 * (np.asarray(height_m) - low) / (high - low)), 0, 2))
 
 
-def is_rising(tide: Tide, hour: Array) -> Mask:
+def is_rising(tide: Tide, hour: Array) -> BoolArray:
     """Whether the water rises at hours since 1970 UTC (n,)."""
     return np.asarray(_rising(tide, hour) > 0)
 

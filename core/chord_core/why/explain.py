@@ -9,7 +9,7 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.hull.measured import hulls_of
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.fins import fins_of
-from chord_core.ride.works import riding_of
+from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.surfer.describe import describe_water
 from chord_core.surfer.pencil import height_from_mass, pencil_rider
 from chord_core.surfer.spot import pencil_water
@@ -42,5 +42,5 @@ def explain_ride(request: RideRequest) -> RideResult:
         return answer
     rider, _ = pencil_rider(request.surfer)
     spot, _ = pencil_water(request.water, rider.height_m)
-    riding = riding_of(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
-    return answer.model_copy(update={"derivations": ride_derivations(riding, answer.behaviour)})
+    fleet_ride = build_fleet_ride(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
+    return answer.model_copy(update={"derivations": ride_derivations(fleet_ride, answer.behaviour)})

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from chord_core.documents.results import Behaviour
 from chord_core.documents.why import Derivation
-from chord_core.ride.works import Riding
+from chord_core.ride.ride_model import FleetRide
 from chord_core.why.hull import hull_derivations
 from chord_core.why.running import afloat, running
 from chord_core.why.shared import Ride
@@ -13,17 +13,17 @@ from chord_core.why.turning import turning
 from chord_core.why.water import face_derivations
 
 
-def ride_derivations(riding: Riding, numbers: Behaviour) -> tuple[Derivation, ...]:
+def ride_derivations(fleet_ride: FleetRide, numbers: Behaviour) -> tuple[Derivation, ...]:
     """Derivations of a fleet of one: the hull's, the usual face's, the behaviour's and the shares'.
 
     Args:
         numbers: ``behaviour_of(riding)``.
     """
-    ride = Ride(riding, numbers)
+    ride = Ride(fleet_ride, numbers)
     water = (
         ()
-        if riding.spot.river
-        else face_derivations(float(riding.usual.height_m[0]), float(riding.usual.slope[0]))
+        if fleet_ride.spot.river
+        else face_derivations(float(fleet_ride.usual.height_m[0]), float(fleet_ride.usual.slope[0]))
     )
     own = (*afloat(ride), *running(ride), *turning(ride), *standing(ride), *shares(ride))
-    return (*hull_derivations(riding.hull), *water, *own)
+    return (*hull_derivations(fleet_ride.hull), *water, *own)

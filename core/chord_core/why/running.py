@@ -18,7 +18,7 @@ _MICHELL = "ITTC 1957 friction; Michell 1898 for the waves of the equivalent hul
 
 def afloat(ride: Ride) -> list[Derivation]:
     """Float, paddling, take-off."""
-    r, n = ride.riding, ride.numbers
+    r, n = ride.fleet_ride, ride.numbers
     board: Given = (r.hull.mass_kg[0], "kg", "mass of the board")
     made = [
         derive(
@@ -53,7 +53,7 @@ def afloat(ride: Ride) -> list[Derivation]:
     ):
         if speed is None:
             continue
-        drag = paddling_drag(r.lying.immersed, np.array([speed]), r.rho)
+        drag = paddling_drag(r.paddle_state.immersed, np.array([speed]), r.rho)
         parts = [float(part[0]) for part in (drag.friction, drag.body, drag.wave)]
         made.append(
             derive(
@@ -82,9 +82,9 @@ def afloat(ride: Ride) -> list[Derivation]:
                 "faces of .2 to 5 m",
                 closed=False,
                 H=(r.usual.height_m[0], "m", "usual face"),
-                L=(r.lying.immersed.length[0], "m", "length of board and body in the water"),
+                L=(r.paddle_state.immersed.length[0], "m", "length of board and body in the water"),
                 M=(r.weight_n[0] / G, "kg", "rider and board"),
-                v=(r.lying.sprint_m_s[0], "m/s", "sprint"),
+                v=(r.paddle_state.sprint_m_s[0], "m/s", "sprint"),
             )
         )
         made.append(
@@ -124,7 +124,7 @@ def afloat(ride: Ride) -> list[Derivation]:
 
 def running(ride: Ride) -> list[Derivation]:
     """Planing, trim, carry, chop."""
-    r, n, c = ride.riding, ride.numbers, craft()
+    r, n, c = ride.fleet_ride, ride.numbers, craft()
     plane = r.planing
     wet: Given = (plane.wetted_m[0], "m", "wetted length of least drag")
     friction = float(friction_line(ride.speed[0] * wet[0] / VISCOSITY_M2_S))
@@ -189,6 +189,6 @@ def running(ride: Ride) -> list[Derivation]:
 
 
 def _bare_impact_g(ride: Ride) -> float:
-    r, speed = ride.riding, craft().chop_speed_m_s
+    r, speed = ride.fleet_ride, craft().chop_speed_m_s
     trim = r.planing_at(speed).trim_deg
     return float(bare_impact_g(r.hull, r.rider.mass_kg, speed, r.spot.chop_m, trim, r.rho)[0])

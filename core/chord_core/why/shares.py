@@ -8,31 +8,35 @@ from scipy.special import expit
 from chord_core.documents.why import Derivation
 from chord_core.physics import G
 from chord_core.ride.behaviour import FOREMOST_M, least_trim_deg
-from chord_core.ride.entry import seconds_in_hand
+from chord_core.ride.entry import time_margin
+from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.standup import standing_factor
 from chord_core.ride.sweet import LEVEL_DEG, load_at
 from chord_core.ride.turn import (
     leaning_beam_m,
 )
-from chord_core.ride.works import Riding
 from chord_core.tables.craft import craft
 from chord_core.why.made import CRAFT, Given, derive
 from chord_core.why.shared import SAVITSKY_HOLDS, Ride
 
 
-def _paddle_factor(riding: Riding) -> float:
-    if riding.rider.craft != "stand_up":
+def _paddle_factor(fleet_ride: FleetRide) -> float:
+    if fleet_ride.rider.craft != "stand_up":
         return 1.0
-    return float(standing_factor(riding.hull, riding.rider, riding.rho)[0])
+    return float(standing_factor(fleet_ride.hull, fleet_ride.rider, fleet_ride.rho)[0])
 
 
-def _load(riding: Riding, trim_deg: float) -> float:
-    return float(load_at(riding.hull, riding.weight_n, riding.rho, riding.rider.foot_weight, trim_deg)[0])
+def _load(fleet_ride: FleetRide, trim_deg: float) -> float:
+    return float(
+        load_at(fleet_ride.hull, fleet_ride.weight_n, fleet_ride.rho, fleet_ride.rider.foot_weight, trim_deg)[
+            0
+        ]
+    )
 
 
 def standing(ride: Ride) -> list[Derivation]:
     """Sweet spot, lean, feet."""
-    r, n = ride.riding, ride.numbers
+    r, n = ride.fleet_ride, ride.numbers
     low, high = LEVEL_DEG
     beam = float(leaning_beam_m(r.hull, r.rider.foot_weight)[0])
     return [
@@ -103,7 +107,7 @@ def standing(ride: Ride) -> list[Derivation]:
 
 
 def _nose_point(ride: Ride) -> list[Derivation]:
-    r, n = ride.riding, ride.numbers
+    r, n = ride.fleet_ride, ride.numbers
     if n.nose_point_m is None:
         return []
     low, high = LEVEL_DEG
@@ -127,7 +131,7 @@ def _nose_point(ride: Ride) -> list[Derivation]:
 
 
 def _steadiness(ride: Ride) -> list[Derivation]:
-    r, n = ride.riding, ride.numbers
+    r, n = ride.fleet_ride, ride.numbers
     if n.steadiness is None:
         return []
     return [
@@ -152,7 +156,7 @@ def _steadiness(ride: Ride) -> list[Derivation]:
 
 def shares(ride: Ride) -> list[Derivation]:
     """Factors of the works share at the usual face, and rides an hour."""
-    r, n, c = ride.riding, ride.numbers, craft()
+    r, n, c = ride.fleet_ride, ride.numbers, craft()
     if r.spot.river or r.in_foam:
         return []
     at = {name: float(values[0, 0]) for name, values in r.factors(r.usual).items()}
@@ -244,7 +248,7 @@ def shares(ride: Ride) -> list[Derivation]:
                 w=(c.lay_soft, "", "softness"),
             )
         )
-    face, limit = r.usual, r.lying.threshold(r.usual.height_m)
+    face, limit = r.usual, r.paddle_state.threshold(r.usual.height_m)
     pitches = float(expit(np.log(face.slope[0] / c.entry_pitch_slope) / c.entry_pitch_soft))
     made.append(
         of_unbroken(
@@ -254,7 +258,7 @@ def shares(ride: Ride) -> list[Derivation]:
             "a shoaling face steepens (Green's law); " + CRAFT,
             p=(pitches, "", "how surely the lip pitches at this slope"),
             e=(rung.turning_share, "", "how well the rung angles a drop"),
-            t=(float(seconds_in_hand(face, limit)[0, 0]), "s", "seconds in hand"),
+            t=(float(time_margin(face, limit)[0, 0]), "s", "seconds in hand"),
             u=(rung.pop_up_s, "s", "pop-up of the rung"),
             H=height,
             g=(G, "m/s2", "gravity"),
@@ -285,7 +289,7 @@ def shares(ride: Ride) -> list[Derivation]:
             R=(r.spot.ride_length_m, "m", "length of a ride"),
             V=ride.speed,
             D=(r.spot.paddle_out_m, "m", "way out"),
-            v=(max(r.lying.cruise_m_s[0], 0.1), "m/s", "cruise"),
+            v=(max(r.paddle_state.cruise_m_s[0], 0.1), "m/s", "cruise"),
             q=(c.rest_s, "s", "rest"),
             n=(r.spot.mine_an_hour, "1/h", "waves an hour that fall to one surfer"),
             w=(works, "", "share of them that works"),

@@ -28,7 +28,7 @@ from chord_core.why.shared import SAVITSKY_HOLDS, Ride
 
 def turning(ride: Ride) -> list[Derivation]:
     """Hold, turn, pivot, drive, lay, roll."""
-    r, n, c = ride.riding, ride.numbers, craft()
+    r, n, c = ride.fleet_ride, ride.numbers, craft()
     fleet, hull, fins = r.hull.fleet, r.hull, r.fins
     ref_yaw = set_strength("thruster", "M")[1]
     beam, need = float(hold_beam_m(hull)[0]), float(hold_need_m(hull, fins, r.weight_n)[0])

@@ -7,7 +7,7 @@ from time import monotonic
 from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
-from chord_core.wanted import go_on
+from chord_core.cancellation import check_cancelled
 from fittings import services
 from fittings.meanwhile import answering, unless_changed
 from fittings.models import Fitting
@@ -36,7 +36,7 @@ class Meanwhile(ApiCase):
 
     def test_the_search_that_is_under_way_is_left(self) -> None:
         def changed_then_searched(fitting: Fitting) -> object:
-            go_on()
+            check_cancelled()
             self.change(fitting)
             return services.settled_size(fitting)
 
@@ -60,7 +60,7 @@ class Meanwhile(ApiCase):
         def pieces(_: Fitting) -> int:
             count, until = 0, monotonic() + 0.2
             while monotonic() < until:
-                go_on()
+                check_cancelled()
                 count += 1
             return count
 
@@ -81,7 +81,7 @@ class GivingWay(ApiCase):
 
         def search(_: Fitting) -> str:
             begun.set()
-            go_on()
+            check_cancelled()
             return "found"
 
         # A ticket that nobody has kept: that it is gone is asked of the database only after the waiting.
@@ -108,7 +108,7 @@ class GivingWay(ApiCase):
         def pieces(_: Fitting) -> float:
             begun = monotonic()
             for _ in range(20):
-                go_on()
+                check_cancelled()
             return monotonic() - begun
 
         facts = {"name": "Odd Bakken"}

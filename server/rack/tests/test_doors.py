@@ -49,7 +49,7 @@ class Doors(ApiCase):
                 found = self.good("get", f"/api/rack/find/?text={quote(name)}")
                 self.assertEqual(found["total"], 1)
 
-    def test_rows_beside_ranges_and_stations_with_odd_numbers(self) -> None:
+    def test_columns_beside_ranges_and_stations_with_odd_numbers(self) -> None:
         pk = Board.objects.first().pk
         for value in (
             "",

@@ -8,19 +8,19 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from chord_core.cancellation import check_cancelled
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array, Rows
+from chord_core.hull.stations import Array, IndexArray
+from chord_core.ride.columns import concatenate, take
 from chord_core.ride.fins import FinSet
 from chord_core.ride.float import Floats
 from chord_core.ride.longboard import nose_riding
 from chord_core.ride.reference import swing_slow
-from chord_core.ride.rows import joined, picked
-from chord_core.ride.span import span_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding, riding_of
+from chord_core.ride.wave_range import find_wave_range
 from chord_core.surfer.pencil import Rider
 from chord_core.surfer.spot import Spot
-from chord_core.wanted import go_on
 
 #: Boards at a time: some 20 MB of tables.
 CHUNK = 1000
@@ -29,7 +29,7 @@ _SIDE_BY_SIDE, _WORKERS = 500, 2
 
 
 @dataclass(frozen=True)
-class Summary:
+class RideSummary:
     """What a rack needs of n boards, (n,) unless said.
 
     Works share and the same by bin, (n, m); the mean of each of its factors over the bins; rides an hour with
@@ -48,8 +48,8 @@ class Summary:
     rides_high: Array
     low_m: Array
     high_m: Array
-    small_ends: Rows
-    big_ends: Rows
+    small_ends: IndexArray
+    big_ends: IndexArray
     sprint_m_s: Array
     cruise_m_s: Array
     stays_on: Array
@@ -67,11 +67,11 @@ class Summary:
     def __len__(self) -> int:
         return len(self.works)
 
-    def rows(self, which: Rows | slice) -> Summary:
+    def rows(self, which: IndexArray | slice) -> RideSummary:
         """What the boards ``which`` (indices or a slice) do."""
-        return picked(self, which)
+        return take(self, which)
 
-    def filled(self, which: Rows, more: Summary) -> Summary:
+    def filled(self, which: IndexArray, more: RideSummary) -> RideSummary:
         """These with the band and the range of some boards, which were asked for apart.
 
         Args:
@@ -98,63 +98,63 @@ class _Ends:
     rides_high: Array
     low_m: Array
     high_m: Array
-    small_ends: Rows
-    big_ends: Rows
+    small_ends: IndexArray
+    big_ends: IndexArray
 
 
-def _ends_of(riding: Riding, asked: int) -> tuple[_Ends, tuple[str, ...]]:
+def _ends_of(fleet_ride: FleetRide, asked: int) -> tuple[_Ends, tuple[str, ...]]:
     """Range and band of the first ``asked`` boards, and the factors that may end a range; for the others no
     range, and a band as wide as nothing."""
-    count, rides = len(riding.hull), riding.rides_an_hour(riding.works)
+    count, rides = len(fleet_ride.hull), fleet_ride.rides_an_hour(fleet_ride.works)
     nothing, never = np.full(count, np.nan), np.full(count, -1)
-    if riding.spot.river or not asked:
+    if fleet_ride.spot.river or not asked:
         return _Ends(rides, rides, nothing, nothing, never, never), ()
-    first = riding.first(asked)
-    span = span_of(first)
+    first = fleet_ride.first(asked)
+    span = find_wave_range(first)
     low, _, high = first.rides_band()
     found = _Ends(low, high, span.low_m, span.high_m, span.small_ends, span.big_ends)
     if asked < count:
         rest = slice(asked, None)
         none = _Ends(rides[rest], rides[rest], nothing[rest], nothing[rest], never[rest], never[rest])
-        found = joined([found, none])
+        found = concatenate([found, none])
     return found, span.names
 
 
-def _summary(riding: Riding, asked: int) -> Summary:
-    hull, river = riding.hull, riding.spot.river
-    ends, names = _ends_of(riding, asked)
-    factors, weight = riding.in_bins, riding.spot.bins.weight
+def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
+    hull, river = fleet_ride.hull, fleet_ride.spot.river
+    ends, names = _ends_of(fleet_ride, asked)
+    factors, weight = fleet_ride.in_bins, fleet_ride.spot.bins.weight
     stays = factors["stays"][:, 0] if river else np.full(len(hull), np.nan)
-    return Summary(
-        works=riding.works,
-        by_bin=riding.by_bin,
+    return RideSummary(
+        works=fleet_ride.works,
+        by_bin=fleet_ride.by_bin,
         means={name: rows @ weight for name, rows in factors.items()},
-        rides=riding.rides_an_hour(riding.works),
+        rides=fleet_ride.rides_an_hour(fleet_ride.works),
         **vars(ends),
-        sprint_m_s=riding.lying.sprint_m_s,
-        cruise_m_s=riding.lying.cruise_m_s,
+        sprint_m_s=fleet_ride.paddle_state.sprint_m_s,
+        cruise_m_s=fleet_ride.paddle_state.cruise_m_s,
         stays_on=stays,
-        radius_m=turn_radius(hull, riding.fins),
-        roll_s=riding.roll_s,
-        sweet_m=riding.sweet_m,
-        lean_deg=riding.lean_deg,
-        hold_m_s=riding.hold_m_s,
-        swing_slow=swing_slow(hull, riding.rider),
-        nose_index=nose_riding(hull, riding.weight_n, riding.rho),
-        floats=riding.lying.floats,
+        radius_m=turn_radius(hull, fleet_ride.fins),
+        roll_s=fleet_ride.roll_s,
+        sweet_m=fleet_ride.sweet_m,
+        lean_deg=fleet_ride.lean_deg,
+        hold_m_s=fleet_ride.hold_m_s,
+        swing_slow=swing_slow(hull, fleet_ride.rider),
+        nose_index=nose_riding(hull, fleet_ride.weight_n, fleet_ride.rho),
+        floats=fleet_ride.paddle_state.floats,
         names=names,
-        along_m_s=riding.along_m_s,
+        along_m_s=fleet_ride.along_m_s,
     )
 
 
-def summary_of(
+def summarize_rides(
     hull: Hull,
     fins: FinSet,
     rider: Rider,
     spot: Spot,
     chunk: int = CHUNK,
     asked: int = 0,
-) -> Summary:
+) -> RideSummary:
     """What boards do for a rider in a water, ``chunk`` boards at a time.
 
     Args:
@@ -163,24 +163,24 @@ def summary_of(
         asked: how many of the first boards are asked for their range, and for the band of their rides.
 
     Raises:
-        NotWanted: nobody waits for it (``while_wanted``).
+        NotWanted: nobody waits for it (``cancellable``).
     """
-    go_on()
+    check_cancelled()
     count = math.ceil(len(hull) / chunk)
     if count > 1 or len(hull) > _SIDE_BY_SIDE:
         return _in_pieces(hull, fins, rider, spot, max(count, 2), asked)
     # The hull itself keeps what was computed of it.
-    return _summary(riding_of(hull, fins, rider, spot), min(asked, len(hull)))
+    return _summary(build_fleet_ride(hull, fins, rider, spot), min(asked, len(hull)))
 
 
-def _in_pieces(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, asked: int) -> Summary:
+def _in_pieces(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, asked: int) -> RideSummary:
     """The same in pieces of one size, two of them side by side; no board depends on another."""
     size = math.ceil(len(hull) / count)
 
-    def ride(at: int) -> Summary:
+    def ride(at: int) -> RideSummary:
         mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
         here = min(max(asked - at * size, 0), len(mine))
-        return _summary(riding_of(mine, their, rider, spot), here)
+        return _summary(build_fleet_ride(mine, their, rider, spot), here)
 
     with ThreadPoolExecutor(_WORKERS) as workers:
-        return joined(list(workers.map(ride, range(math.ceil(len(hull) / size)))))
+        return concatenate(list(workers.map(ride, range(math.ceil(len(hull) / size)))))

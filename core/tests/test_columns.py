@@ -1,4 +1,4 @@
-"""Columns of a fleet picked and joined, and a riding cut to its first boards."""
+"""Columns of a fleet: some of its rows, parts put together again; a ride cut to its first boards."""
 
 import itertools
 from dataclasses import dataclass
@@ -11,11 +11,11 @@ from hypothesis import strategies as st
 from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.case import case_with
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
+from chord_core.ride.columns import concatenate, take
 from chord_core.ride.fins import fins_of
-from chord_core.ride.rows import joined, picked
-from chord_core.ride.span import span_of
-from chord_core.ride.works import SLOPE_UNSURE, Riding, riding_of, together
+from chord_core.ride.ride_model import SLOPE_UNSURE, FleetRide, build_fleet_ride, product_of
+from chord_core.ride.wave_range import find_wave_range
 from chord_core.water.face import Face
 from tests import draws, tries
 from tests.strategies import boards
@@ -43,11 +43,11 @@ def columns(first: int, count: int) -> Columns:
     return Columns(rows, {"twice": np.stack([rows, 2 * rows], axis=1)}, Inner(rows * 10), "fleet")
 
 
-class Rows(TestCase):
+class TakeAndConcatenate(TestCase):
     def test_picked_by_slice_and_by_indices(self) -> None:
         every = columns(0, 5)
         for which in (slice(1, 4), np.array([1, 2, 3])):
-            some = picked(every, which)
+            some = take(every, which)
             np.testing.assert_array_equal(some.length, [1, 2, 3])
             np.testing.assert_array_equal(some.by_name["twice"], [[1, 2], [2, 4], [3, 6]])
             np.testing.assert_array_equal(some.inner.litres, [10, 20, 30])
@@ -56,22 +56,22 @@ class Rows(TestCase):
     @given(st.integers(1, 6), st.integers(0, 6))
     def test_joined_is_what_was_picked_apart(self, count: int, cut: int) -> None:
         every, at = columns(0, count), min(cut, count)
-        parts = [picked(every, slice(0, at)), picked(every, slice(at, None))]
-        whole = joined(parts)
+        parts = [take(every, slice(0, at)), take(every, slice(at, None))]
+        whole = concatenate(parts)
         np.testing.assert_array_equal(whole.length, every.length)
         np.testing.assert_array_equal(whole.by_name["twice"], every.by_name["twice"])
         np.testing.assert_array_equal(whole.inner.litres, every.inner.litres)
 
     def test_what_is_the_same_for_all_stays_once(self) -> None:
-        self.assertEqual(joined([columns(0, 1), columns(1, 1)]).name, "fleet")
-        self.assertIsNone(picked(None, slice(0, 1)))
+        self.assertEqual(concatenate([columns(0, 1), columns(1, 1)]).name, "fleet")
+        self.assertIsNone(take(None, slice(0, 1)))
 
 
 class First(TestCase):
-    def riding(self, some: list[Board], water: Water, fast: bool = True) -> Riding:
+    def fleet_ride(self, some: list[Board], water: Water, fast: bool = True) -> FleetRide:
         case = case_with(SURFER, water)
         assert case
-        return riding_of(labelled_hulls(some), fins_of(some), case.rider, case.spot, fast)
+        return build_fleet_ride(labelled_hulls(some), fins_of(some), case.rider, case.spot, fast)
 
     @given(FLEETS, st.sampled_from(WATERS), st.booleans() if draws(1, 0) else st.just(True))
     @tries(6)
@@ -79,19 +79,19 @@ class First(TestCase):
         self, some: list[Board], water: Water, fast: bool
     ) -> None:
         """With what was known of the whole fleet already, and in the plain form as in the fast one."""
-        whole = self.riding(some, water, fast)
+        whole = self.fleet_ride(some, water, fast)
         _ = whole.works
-        cut, alone = whole.first(2), self.riding(some[:2], water, fast)
+        cut, alone = whole.first(2), self.fleet_ride(some[:2], water, fast)
         for a, b in zip(cut.rides_band(), alone.rides_band(), strict=True):
             np.testing.assert_allclose(a, b, rtol=1e-9)
-        np.testing.assert_allclose(span_of(cut).low_m, span_of(alone).low_m, rtol=1e-9)
+        np.testing.assert_allclose(find_wave_range(cut).low_m, find_wave_range(alone).low_m, rtol=1e-9)
         np.testing.assert_allclose(cut.roll_s, alone.roll_s, rtol=1e-9)
 
     def test_all_of_them_are_the_riding_itself(self) -> None:
         some = [Board(family="gun", length_m=2.4, width_m=0.5, thickness_m=0.075)]
-        riding = self.riding(some, WATERS[0])
-        self.assertIs(riding.first(1), riding)
-        self.assertIs(riding.first(5), riding)
+        fleet_ride = self.fleet_ride(some, WATERS[0])
+        self.assertIs(fleet_ride.first(1), fleet_ride)
+        self.assertIs(fleet_ride.first(5), fleet_ride)
 
     @given(FLEETS, st.sampled_from(WATERS[:2]))
     @tries(6)
@@ -99,17 +99,17 @@ class First(TestCase):
         self, some: list[Board], water: Water
     ) -> None:
         """Worked out together with the range it is what each gives by itself."""
-        riding = self.riding(some, water)
-        low, middle, high = riding.rides_band()
+        fleet_ride = self.fleet_ride(some, water)
+        low, middle, high = fleet_ride.rides_band()
         self.assertTrue((low <= middle).all() and (middle <= high).all())
         found: list[np.ndarray] = []
         for way, fewer in itertools.product((1 - SLOPE_UNSURE, 1.0, 1 + SLOPE_UNSURE), (1 / 1.7, 1.7)):
-            bins = riding.spot.bins
-            works = together(riding.factors(Face(bins.face_m, bins.slope * way))) @ bins.weight
-            usual = Face(riding.usual.height_m, riding.usual.slope * way)
-            ride = riding.spot.ride_length_m / float(usual.along_m_s[0])
-            out = riding.spot.paddle_out_m / np.maximum(riding.lying.cruise_m_s, 0.1)
-            wait = 3600 / np.maximum(riding.spot.mine_an_hour * fewer * works, 1e-9)
+            bins = fleet_ride.spot.bins
+            works = product_of(fleet_ride.factors(Face(bins.face_m, bins.slope * way))) @ bins.weight
+            usual = Face(fleet_ride.usual.height_m, fleet_ride.usual.slope * way)
+            ride = fleet_ride.spot.ride_length_m / float(usual.along_m_s[0])
+            out = fleet_ride.spot.paddle_out_m / np.maximum(fleet_ride.paddle_state.cruise_m_s, 0.1)
+            wait = 3600 / np.maximum(fleet_ride.spot.mine_an_hour * fewer * works, 1e-9)
             found.append(3600 / (ride + out + 20.0 + wait))  # 20 s of rest: model.md section 5
         np.testing.assert_allclose(low, np.min(found, axis=0), rtol=1e-9)
         np.testing.assert_allclose(high, np.max(found, axis=0), rtol=1e-9)
@@ -120,8 +120,8 @@ class First(TestCase):
         case = case_with(SURFER, WATERS[0])
         assert case
         hull, fins = labelled_hulls(some), fins_of(some)
-        every = summary_of(hull, fins, case.rider, case.spot, asked=len(some))
-        part = summary_of(hull, fins, case.rider, case.spot, asked=asked)
+        every = summarize_rides(hull, fins, case.rider, case.spot, asked=len(some))
+        part = summarize_rides(hull, fins, case.rider, case.spot, asked=asked)
         count = min(asked, len(some))
         self.assertTrue(np.isnan(part.low_m[count:]).all())
         np.testing.assert_allclose(part.low_m[:count], every.low_m[:count], rtol=1e-9)

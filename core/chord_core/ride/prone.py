@@ -1,7 +1,7 @@
 """From lying down to standing up: float, paddling speed, drag and take-off of a fleet under one rider.
 
-Two forms of the same: ``lying_plain`` calls the readable modules, ``lying_fast`` the compiled kernel. All
-that is used in the application is the fast one; a test holds them together.
+Two forms of the same: ``paddle_state_plain`` calls the readable modules, ``paddle_state_compiled`` the
+compiled kernel. The application uses the compiled one; a test holds them together.
 """
 
 from __future__ import annotations
@@ -10,21 +10,21 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from chord_core.compiled import by_halves
 from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import SHARE, WEIGHT, Array
+from chord_core.kernel import in_two_threads
 from chord_core.physics import G
-from chord_core.ride.fast.floating import float_boards
-from chord_core.ride.fast.paddling import spline_columns
-from chord_core.ride.fast.planing import SPEED_COUNT, TRIALS, table_boards
-from chord_core.ride.fast.takeoff import drag_boards, takeoff_boards
+from chord_core.ride.columns import take
 from chord_core.ride.float import Floats, float_prone
 from chord_core.ride.immersed import Immersed, immersed_hull
+from chord_core.ride.kernels.floating import float_boards
+from chord_core.ride.kernels.paddling import spline_columns
+from chord_core.ride.kernels.planing import SPEED_COUNT, TRIALS, table_boards
+from chord_core.ride.kernels.takeoff import drag_boards, takeoff_boards
 from chord_core.ride.paddle import paddling_speed
 from chord_core.ride.plane import reach_m
-from chord_core.ride.rows import picked
 from chord_core.ride.standup import float_standing
 from chord_core.ride.takeoff import CARRIES, SPEEDS, Launch, Start, launch_of, rows_of, takeoff_slope
 from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, spline_knots
@@ -48,7 +48,7 @@ class Planes:
 
 
 @dataclass(frozen=True)
-class Lying:
+class PaddleState:
     """A fleet before anybody stands, (n,): how it floats, speeds [m/s].
 
     The take-off threshold comes from ``log_threshold`` at ``HEIGHTS`` (n, h) in the fast form, which also has
@@ -63,10 +63,10 @@ class Lying:
     planes: Planes | None = None
     launch: Launch | None = None
 
-    def rows(self, which: slice) -> Lying:
+    def rows(self, which: slice) -> PaddleState:
         """The same of some boards."""
         launch = self.launch and rows_of(self.launch, np.arange(len(self.sprint_m_s))[which])
-        return replace(picked(replace(self, launch=None), which), launch=launch)
+        return replace(take(replace(self, launch=None), which), launch=launch)
 
     def threshold(self, height_m: Array) -> Array:
         """The least slope of a face of these heights [m] that is caught, (n, m)."""
@@ -110,12 +110,12 @@ def _still(hull: Hull, paddler: Paddler, rho: float) -> tuple[Floats, Immersed]:
     return floats, immersed_hull(hull, paddler.body, floats)
 
 
-def lying_plain(hull: Hull, paddler: Paddler, rho: float) -> Lying:
+def paddle_state_plain(hull: Hull, paddler: Paddler, rho: float) -> PaddleState:
     """The plain form."""
     floats, immersed = _still(hull, paddler, rho)
     launch = launch_of(hull, immersed, paddler.mass_kg, paddler.power.sprint_w, rho, paddler.start,
                        paddler.foot_weight)  # fmt: skip
-    return Lying(
+    return PaddleState(
         floats=floats,
         immersed=immersed,
         sprint_m_s=launch.sprint_m_s,
@@ -155,11 +155,11 @@ def _planes(hull: Hull, paddler: Paddler, rho: float) -> Planes:
     def loop(at: slice) -> None:
         table_boards(*(row[at] for row in running), rho, table[at], longest[at], least[at])
 
-    by_halves(loop, len(hull))
+    in_two_threads(loop, len(hull))
     return Planes(table, longest, least)
 
 
-def lying_fast(hull: Hull, paddler: Paddler, rho: float) -> Lying:
+def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float) -> PaddleState:
     """The fast form: the compiled kernel, one pass a board."""
     if paddler.body is None:
         floats, immersed = float_standing(hull, paddler.mass_kg, rho)
@@ -183,8 +183,8 @@ def lying_fast(hull: Hull, paddler: Paddler, rho: float) -> Lying:
         takeoff_boards(HEIGHTS, start.sprint_share, carries[at], mass[at], power.sprint_w, push, sprint,
                        drag[at], log_slope[at])  # fmt: skip
 
-    by_halves(loop, len(hull))
-    return Lying(
+    in_two_threads(loop, len(hull))
+    return PaddleState(
         floats=floats,
         immersed=immersed,
         sprint_m_s=np.ascontiguousarray(speeds[:, 0]),

@@ -13,7 +13,7 @@ from chord_core.fit.reference_boards import board_at
 from chord_core.fit.wave_words import range_says, rides_says
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.describe import describe_ride
-from chord_core.ride.lying import HEIGHTS
+from chord_core.ride.prone import HEIGHTS
 from chord_core.ride.wave_drag import spline_knots, wave_drag_spline
 from chord_core.surfer.ladder import rung_from_skills
 from chord_core.surfer.pencil import missing_facts, pencil_rider

@@ -15,15 +15,21 @@ from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.chop import chop_drag, hold_in_chop, impact_g
 from chord_core.ride.entry import entry_factor
-from chord_core.ride.fast.nose import clear_fast
-from chord_core.ride.fast.planing import cubic_weights, plane_boards
-from chord_core.ride.fast.tail import hold_boards, load_boards
-from chord_core.ride.fast.waves import gives, keep_boards
 from chord_core.ride.fins import FinSet
-from chord_core.ride.lying import Lying, lying_fast, lying_plain, paddler_of, running_of
+from chord_core.ride.kernels.nose import clear_fast
+from chord_core.ride.kernels.planing import cubic_weights, plane_boards
+from chord_core.ride.kernels.tail import hold_boards, load_boards
+from chord_core.ride.kernels.waves import gives, keep_boards
 from chord_core.ride.measured_power import power_for
 from chord_core.ride.nose import nose_clearance, nose_factor
 from chord_core.ride.plane import Planing, outside_of, plane_at
+from chord_core.ride.prone import (
+    PaddleState,
+    paddle_state_compiled,
+    paddle_state_plain,
+    paddler_of,
+    running_of,
+)
 from chord_core.ride.reference import quick_roll
 from chord_core.ride.river import stays_on
 from chord_core.ride.standup import standing_factor
@@ -75,14 +81,14 @@ SCAN_M = np.geomspace(0.15, 6.0, 30)
 
 
 @dataclass(frozen=True)
-class Riding:
+class FleetRide:
     """A fleet under one rider in one water, ready to be asked; results are (n,) unless said."""
 
     hull: Hull
     fins: FinSet
     rider: Rider
     spot: Spot
-    lying: Lying
+    paddle_state: PaddleState
     fast: bool = True
 
     @cached_property
@@ -109,7 +115,7 @@ class Riding:
     def planing_at(self, speed_m_s: float) -> Planing:
         """Planing at one speed [m/s]."""
         foot = self.rider.foot_weight
-        planes = self.lying.planes
+        planes = self.paddle_state.planes
         if planes is None:
             return plane_at(self.hull, self.weight_n, np.full(len(self.hull), speed_m_s), self.rho, foot)
         out = np.empty((len(self.hull), 4))
@@ -210,7 +216,7 @@ class Riding:
         """What each face gives over what trim needs, (n, m): over 1 a board runs."""
         c = craft()
         lost = chop_drag(self.impact)
-        planes = self.lying.planes
+        planes = self.paddle_state.planes
         if planes is None:
             foot = self.rider.foot_weight
             given = keeping(self.hull, self.weight_n, face, self.pump, lost, self.rho, foot)
@@ -240,7 +246,9 @@ class Riding:
         def rises(value: Array, at: tuple[float, float]) -> Array:
             return np.asarray(expit((value - at[0]) / at[1]))
 
-        borne = rises(self.lying.floats.lift_share, _FOAM_LIFT) * rises(self.lying.sprint_m_s, _FOAM_SPRINT)
+        borne = rises(self.paddle_state.floats.lift_share, _FOAM_LIFT) * rises(
+            self.paddle_state.sprint_m_s, _FOAM_SPRINT
+        )
         return np.asarray(borne[:, None] * rises(self.foam_m(face), _FOAM_HEIGHT)[None, :])
 
     def _foam(self, face: Face) -> dict[str, Array]:
@@ -285,7 +293,7 @@ class Riding:
         if self.in_foam:
             return self._foam(face)
         rung, c = self.rider.rung, craft()
-        threshold = self.lying.threshold(face.height_m)
+        threshold = self.paddle_state.threshold(face.height_m)
         recovers = rung.step > rungs()[_RESISTS_UP_TO].step
         caught = self._catch(face, threshold)
         found = {
@@ -319,7 +327,7 @@ class Riding:
     @cached_property
     def by_bin(self) -> Array:
         """Works share in each bin, (n, m)."""
-        return together(self.in_bins)
+        return product_of(self.in_bins)
 
     @cached_property
     def in_bins(self) -> dict[str, Array]:
@@ -334,15 +342,17 @@ class Riding:
     def rides_an_hour(self, works: Array) -> Array:
         """Rides an hour for a works share: a ride, the way out, a rest, and waiting for the next that
         works."""
-        return rides_an_hour(self.spot, self.along_m_s, self.lying.cruise_m_s, works)
+        return rides_an_hour(self.spot, self.along_m_s, self.paddle_state.cruise_m_s, works)
 
-    def first(self, count: int) -> Riding:
+    def first(self, count: int) -> FleetRide:
         """The same for the first ``count`` boards, with what is known of them already."""
         if count >= len(self.hull):
             return self
         rows = slice(0, count)
-        lying = self.lying.rows(rows)
-        made = replace(self, hull=self.hull.piece(count, 0), fins=self.fins.rows(rows), lying=lying)
+        paddle_state = self.paddle_state.rows(rows)
+        made = replace(
+            self, hull=self.hull.piece(count, 0), fins=self.fins.rows(rows), paddle_state=paddle_state
+        )
         known = {name: self.__dict__[name] for name in _OF_ANY_FACE if name in self.__dict__}
         made.__dict__.update({name: values[rows] for name, values in known.items()})
         made.__dict__["works"] = self.works[rows]
@@ -369,14 +379,14 @@ class Riding:
         and more waves that fall to one surfer (``offered_doubt``), and as said between them."""
         cases = [(1.0, self.works)]
         for way, factors in zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True):
-            cases.append((way, np.asarray(together(factors) @ self.spot.bins.weight)))
+            cases.append((way, np.asarray(product_of(factors) @ self.spot.bins.weight)))
         doubt = float(table("waves")["offered_doubt"])
         ends = []
         for times, end in ((1 / doubt, np.minimum), (doubt, np.maximum)):
             spot = replace(self.spot, mine_an_hour=self.spot.mine_an_hour * times)
             ends.append(
                 end.reduce([
-                    rides_an_hour(spot, self._along_at(way), self.lying.cruise_m_s, works)
+                    rides_an_hour(spot, self._along_at(way), self.paddle_state.cruise_m_s, works)
                     for way, works in cases
                 ])
             )  # fmt: skip
@@ -403,7 +413,7 @@ def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array)
     return np.asarray(3600 / (ride + out + craft().rest_s + wait))
 
 
-def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> Riding:
+def build_fleet_ride(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> FleetRide:
     """Make a fleet ready to be asked what it does under a rider in a water.
 
     Args:
@@ -413,11 +423,11 @@ def riding_of(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = T
     """
     rho = spot.water_kg_m3 * (1 - spot.aeration)
     paddler = paddler_of(rider, power_for(rider, rho))
-    lying = (lying_fast if fast else lying_plain)(hull, paddler, rho)
-    return Riding(hull, fins, rider, spot, lying, fast)
+    paddle_state = (paddle_state_compiled if fast else paddle_state_plain)(hull, paddler, rho)
+    return FleetRide(hull, fins, rider, spot, paddle_state, fast)
 
 
-def together(factors: dict[str, Array]) -> Array:
+def product_of(factors: dict[str, Array]) -> Array:
     """Product of the factors (n, m)."""
     parts = list(factors.values())
     made = parts[0].copy()

@@ -13,16 +13,16 @@ from chord_core.fit.reference_boards import board_at
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls
-from chord_core.ride.chunks import summary_of
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.entry import entry_factor
 from chord_core.ride.fins import fins_of
 from chord_core.ride.nose import nosedive_slope
 from chord_core.ride.reference import quick_roll
-from chord_core.ride.span import span_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride, rides_an_hour
 from chord_core.ride.standup import steadiness
 from chord_core.ride.turn import turn_radius
-from chord_core.ride.works import Riding, rides_an_hour, riding_of
+from chord_core.ride.wave_range import find_wave_range
 from chord_core.surfer.pencil import pencil_rider
 from chord_core.surfer.spot import pencil_water
 from chord_core.tables import families
@@ -40,11 +40,11 @@ MEASURES = ("sprint_m_s", "cruise_m_s")
 
 def out(
     some: Sequence[Board], surfer: Surfer = PLAIN, water: Water | None = None, fast: bool = True
-) -> Riding:
+) -> FleetRide:
     """A fleet under a surfer in a water."""
     rider, _ = pencil_rider(surfer)
     spot, _ = pencil_water(water or Water(usual_m=1.1), rider.height_m)
-    return riding_of(labelled_hulls(some), fins_of(some), rider, spot, fast)
+    return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, spot, fast)
 
 
 class TwoForms(TestCase):
@@ -72,10 +72,10 @@ class TwoForms(TestCase):
     def test_every_part_agrees(self, some: list[Board], surfer: Surfer, water: Water) -> None:
         fast, plain = (out(some, surfer, water, form) for form in (True, False))
         for name in ("trim_rad", "sink_m", "immersed_kg"):
-            a, b = (getattr(riding.lying.floats, name) for riding in (fast, plain))
+            a, b = (getattr(fleet_ride.paddle_state.floats, name) for fleet_ride in (fast, plain))
             np.testing.assert_allclose(a, b, rtol=1e-6, atol=1e-7)
         for name in MEASURES:
-            a, b = (getattr(riding.lying, name) for riding in (fast, plain))
+            a, b = (getattr(fleet_ride.paddle_state, name) for fleet_ride in (fast, plain))
             np.testing.assert_allclose(a, b, rtol=1e-6)
         for name in ("still_hold_m_s", "sweet_m", "lean_deg"):
             np.testing.assert_allclose(getattr(fast, name), getattr(plain, name), rtol=1e-6)
@@ -97,7 +97,7 @@ class Invariance(TestCase):
         order = [3, 0, 4, 1, 2]
 
         def asked(rows: Sequence[Board], chunk: int = 100) -> dict[str, np.ndarray]:
-            found = summary_of(labelled_hulls(rows), fins_of(rows), rider, spot, chunk, asked=len(rows))
+            found = summarize_rides(labelled_hulls(rows), fins_of(rows), rider, spot, chunk, asked=len(rows))
             return {
                 name: getattr(found, name) for name in ("works", "rides", "low_m", "high_m", "sprint_m_s")
             }
@@ -135,10 +135,10 @@ class Smooth(TestCase):
             more = {"rocker": board.rocker.model_copy(update={f"{measure}_m": rocker + step})}
         else:
             more = {measure: getattr(board, measure) + step}
-        riding = out([board, board.model_copy(update=more)], surfer, water)
-        self.assertLess(abs(np.diff(riding.works)[0]), 0.02)
-        self.assertLess(float(np.abs(np.diff(riding.by_bin, axis=0)).max()), 0.05)
-        span = span_of(riding)
+        fleet_ride = out([board, board.model_copy(update=more)], surfer, water)
+        self.assertLess(abs(np.diff(fleet_ride.works)[0]), 0.02)
+        self.assertLess(float(np.abs(np.diff(fleet_ride.by_bin, axis=0)).max()), 0.05)
+        span = find_wave_range(fleet_ride)
         if np.isfinite(span.low_m).all():
             for ends in (span.low_m, span.high_m):
                 self.assertLess(abs(float(np.diff(np.log(ends))[0])), 0.02 * np.log(6.0 / 0.15))
@@ -153,17 +153,17 @@ class Smooth(TestCase):
             board.model_copy(update={measure: getattr(board, measure) + count * INCH_M / 16})
             for count in (0, 1, 2)
         ]
-        riding = out([*steps, *families_of], surfer)
+        fleet_ride = out([*steps, *families_of], surfer)
         numbers = {
-            "sprint": riding.lying.sprint_m_s,
-            "cruise": riding.lying.cruise_m_s,
-            "threshold": riding.lying.threshold(np.array([0.6, 1.4])).sum(axis=1),
-            "drag": riding.planing.drag_of_weight,
-            "hold": riding.still_hold_m_s,
-            "radius": turn_radius(riding.hull, riding.fins),
-            "roll": riding.roll_s,
-            "lean": riding.lean_deg,
-            "clearance": riding._clear(riding.usual)[:, 0],
+            "sprint": fleet_ride.paddle_state.sprint_m_s,
+            "cruise": fleet_ride.paddle_state.cruise_m_s,
+            "threshold": fleet_ride.paddle_state.threshold(np.array([0.6, 1.4])).sum(axis=1),
+            "drag": fleet_ride.planing.drag_of_weight,
+            "hold": fleet_ride.still_hold_m_s,
+            "radius": turn_radius(fleet_ride.hull, fleet_ride.fins),
+            "roll": fleet_ride.roll_s,
+            "lean": fleet_ride.lean_deg,
+            "clearance": fleet_ride._clear(fleet_ride.usual)[:, 0],
         }
         for name, values in numbers.items():
             span = float(np.ptp(values))
@@ -174,8 +174,8 @@ class Smooth(TestCase):
     @tries(40)
     @given(SEA_BOARDS, riders(), seas())
     def test_nothing_is_not_a_number(self, board: Board, surfer: Surfer, water: Water) -> None:
-        riding = out([board], surfer, water)
-        for name, values in {**riding.factors(riding.bins_face), **riding.scan}.items():
+        fleet_ride = out([board], surfer, water)
+        for name, values in {**fleet_ride.factors(fleet_ride.bins_face), **fleet_ride.scan}.items():
             self.assertTrue(np.isfinite(values).all() and (values >= 0).all() and (values <= 1).all(), name)
         answer = describe_ride(RideRequest(board=board, surfer=surfer, water=water))
         self.assertGreaterEqual(answer.works_share, 0)
@@ -195,28 +195,30 @@ class RidesAnHour(TestCase):
 
     def test_the_band_holds_fewer_and_more_waves_too(self) -> None:
         """Faces as said with 1.7 times fewer and more waves lie inside it."""
-        riding = out([board_at(families()["all-rounder"], 0.5)])
-        low, _, high = riding.rides_band()
+        fleet_ride = out([board_at(families()["all-rounder"], 0.5)])
+        low, _, high = fleet_ride.rides_band()
         for times in (1 / 1.7, 1.7):
-            spot = replace(riding.spot, mine_an_hour=riding.spot.mine_an_hour * times)
-            rides = rides_an_hour(spot, riding.along_m_s, riding.lying.cruise_m_s, riding.works)
+            spot = replace(fleet_ride.spot, mine_an_hour=fleet_ride.spot.mine_an_hour * times)
+            rides = rides_an_hour(
+                spot, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, fleet_ride.works
+            )
             self.assertTrue((low <= rides).all() and (rides <= high).all())
 
     def test_a_cycle_by_hand(self) -> None:
         """Ride 60 m at V, 100 m out at cruise, 20 s rest, and the wait for the next wave that works."""
-        riding = out([board_at(families()["mini-mal"], 0.5)], water=Water(usual_m=0.9, paddle_out_m=100))
-        works, cruise = float(riding.works[0]), float(riding.lying.cruise_m_s[0])
-        cycle = 60 / riding.along_m_s + 100 / cruise + 20 + 3600 / (60 * 0.3 * works)
-        self.assertAlmostEqual(float(riding.rides_an_hour(riding.works)[0]), 3600 / cycle, places=6)
+        fleet_ride = out([board_at(families()["mini-mal"], 0.5)], water=Water(usual_m=0.9, paddle_out_m=100))
+        works, cruise = float(fleet_ride.works[0]), float(fleet_ride.paddle_state.cruise_m_s[0])
+        cycle = 60 / fleet_ride.along_m_s + 100 / cruise + 20 + 3600 / (60 * 0.3 * works)
+        self.assertAlmostEqual(float(fleet_ride.rides_an_hour(fleet_ride.works)[0]), 3600 / cycle, places=6)
 
     def test_more_power_moves_rides_little(self) -> None:
         """Power 20 % more: some 5 % more rides, never fewer."""
         some = [board_at(families()[name], 0.5) for name in ("all-rounder", "mini-mal", "performance fish")]
-        riding = out(some)
-        quicker = replace(riding.rider, fitness="high")
-        spot = riding.spot
-        more = riding_of(riding.hull, riding.fins, quicker, spot)
-        gain = more.rides_an_hour(more.works) / riding.rides_an_hour(riding.works)
+        fleet_ride = out(some)
+        quicker = replace(fleet_ride.rider, fitness="high")
+        spot = fleet_ride.spot
+        more = build_fleet_ride(fleet_ride.hull, fleet_ride.fins, quicker, spot)
+        gain = more.rides_an_hour(more.works) / fleet_ride.rides_an_hour(fleet_ride.works)
         self.assertTrue((gain > 1.0).all() and (gain < 1.25).all(), gain)
 
 
@@ -240,7 +242,7 @@ class Expected(TestCase):
     def test_the_longest_needs_the_least_face(self) -> None:
         from tests.test_ride import KNOWN
 
-        threshold = out(KNOWN).lying.threshold(np.array([0.5, 1.2]))
+        threshold = out(KNOWN).paddle_state.threshold(np.array([0.5, 1.2]))
         self.assertEqual(threshold.argmin(axis=0).tolist(), [3, 3])
 
     def near(self, got: Sequence[float], wanted: Sequence[float], share: float = 0.15) -> None:
@@ -268,11 +270,11 @@ class Expected(TestCase):
             inches("gun", 90, 19.5, 2.9, stated_litres=44),
             inches("gun", 114, 20.75, 3.4, stated_litres=70),
         ]
-        riding = out(some, Surfer(mass_kg=75, height_m=1.78, rung="carving", wetsuit_mm=2))
+        fleet_ride = out(some, Surfer(mass_kg=75, height_m=1.78, rung="carving", wetsuit_mm=2))
 
         def entry(height: float, slope: float) -> np.ndarray:
             face = Face(np.array([height]), np.array([slope]))
-            return entry_factor(face, riding.lying.threshold(face.height_m), 0.75, 1.0)[:, 0]
+            return entry_factor(face, fleet_ride.paddle_state.threshold(face.height_m), 0.75, 1.0)[:, 0]
 
         self.near(entry(0.9, 0.46), (1, 1, 1, 1), 0.01)
         self.near(entry(2.0, 0.90), (0.63, 0.66, 0.76, 0.86))
@@ -353,9 +355,9 @@ class StandUp(TestCase):
     def test_wider_is_steadier_and_stands_better(self) -> None:
         surfer = Surfer(mass_kg=80, height_m=1.8, rung="trimming", craft="stand_up")
         narrow, wide = (inches("wave stand-up", 96, width, 4.2) for width in (26, 31))
-        riding = out([narrow, wide], surfer, Water(usual_m=0.7))
-        self.assertGreater(riding.stand[1], riding.stand[0])
-        self.assertGreater(riding.works[1], riding.works[0])
+        fleet_ride = out([narrow, wide], surfer, Water(usual_m=0.7))
+        self.assertGreater(fleet_ride.stand[1], fleet_ride.stand[0])
+        self.assertGreater(fleet_ride.works[1], fleet_ride.works[0])
 
 
 class Measured(TestCase):
@@ -363,6 +365,6 @@ class Measured(TestCase):
         """Sprint paddled on the present board replaces the guess of power: the same board answers with it."""
         now = board_at(families()["mini-mal"], 0.5)
         surfer = Surfer(mass_kg=70, height_m=1.75, rung="trimming", present_board=now, sprint_m_s=1.62)
-        self.assertAlmostEqual(float(out([now], surfer).lying.sprint_m_s[0]), 1.62, places=5)
+        self.assertAlmostEqual(float(out([now], surfer).paddle_state.sprint_m_s[0]), 1.62, places=5)
         tired = surfer.model_copy(update={"sprint_m_s": 1.45})
         self.assertLess(out([now], tired).works[0], out([now], surfer).works[0])

@@ -7,12 +7,12 @@ from typing import Any, TypeVar, cast
 
 import numpy as np
 
-from chord_core.hull.stations import Rows
+from chord_core.hull.stations import IndexArray
 
 T = TypeVar("T")
 
 
-def picked(columns: T, which: Rows | slice) -> T:
+def take(columns: T, which: IndexArray | slice) -> T:
     """Some rows of an array, of a dictionary or a record of them; what is the same for all boards as it is.
 
     Args:
@@ -23,13 +23,13 @@ def picked(columns: T, which: Rows | slice) -> T:
     if isinstance(columns, np.ndarray):
         made = columns[which]
     elif isinstance(columns, dict):
-        made = {name: picked(values, which) for name, values in columns.items()}
+        made = {name: take(values, which) for name, values in columns.items()}
     elif is_dataclass(columns) and not isinstance(columns, type):
-        made = type(columns)(**{f.name: picked(getattr(columns, f.name), which) for f in fields(columns)})
+        made = type(columns)(**{f.name: take(getattr(columns, f.name), which) for f in fields(columns)})
     return cast(T, made)
 
 
-def joined(parts: list[T]) -> T:
+def concatenate(parts: list[T]) -> T:
     """Columns of the pieces of a fleet one behind another; what is the same for all boards once.
 
     Args:
@@ -40,9 +40,9 @@ def joined(parts: list[T]) -> T:
     if isinstance(first, np.ndarray):
         made = np.concatenate(cast(list[Any], parts))
     elif isinstance(first, dict):
-        made = {name: joined([cast(Any, part)[name] for part in parts]) for name in first}
+        made = {name: concatenate([cast(Any, part)[name] for part in parts]) for name in first}
     elif is_dataclass(first) and not isinstance(first, type):
         made = type(first)(
-            **{f.name: joined([getattr(part, f.name) for part in parts]) for f in fields(first)}
+            **{f.name: concatenate([getattr(part, f.name) for part in parts]) for f in fields(first)}
         )
     return cast(T, made)

@@ -7,8 +7,8 @@ import math
 
 import numpy as np
 
-from chord_core.compiled import compiled
 from chord_core.hull.stations import Array
+from chord_core.kernel import compiled
 from chord_core.physics import VISCOSITY_M2_S, G
 from chord_core.ride.paddle import BODY_DRAG, FORM
 

@@ -6,9 +6,9 @@ import math
 
 import numpy as np
 
-from chord_core.compiled import compiled
 from chord_core.hull.stations import Array
-from chord_core.ride.fast.planing import SHARES, TRIALS, peak
+from chord_core.kernel import compiled
+from chord_core.ride.kernels.planing import SHARES, TRIALS, peak
 from chord_core.ride.trim import steepest_chord
 from chord_core.water.face import Face
 

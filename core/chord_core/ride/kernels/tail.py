@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import math
 
-from chord_core.compiled import compiled
+from chord_core.kernel import compiled
 from chord_core.physics import G
-from chord_core.ride.fast.planing import flat_for
+from chord_core.ride.kernels.planing import flat_for
 
 
 @compiled

@@ -10,8 +10,8 @@ import math
 
 import numpy as np
 
-from chord_core.compiled import compiled
-from chord_core.hull.stations import Array, Rows
+from chord_core.hull.stations import Array, IndexArray
+from chord_core.kernel import compiled
 from chord_core.physics import VISCOSITY_M2_S, G
 from chord_core.ride.plane import SHORTEST_TRIAL
 from chord_core.ride.takeoff import PLANES_FROM
@@ -26,7 +26,7 @@ _LOG_TABLE, _LOG10_TABLE = np.log(TABLE_M_S), np.log10(TABLE_M_S)
 SHARES = np.geomspace(SHORTEST_TRIAL, 1.0, TRIALS)
 
 
-def cubic_weights(speed_m_s: Array) -> tuple[Rows, Array]:
+def cubic_weights(speed_m_s: Array) -> tuple[IndexArray, Array]:
     """First of four neighbours in the table of speeds (m,) and their weights (m, 4) for speeds [m/s]."""
     log = np.log(np.clip(speed_m_s, TABLE_M_S[0], TABLE_M_S[-1]))
     step = _LOG_TABLE[1] - _LOG_TABLE[0]

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.hull.stations import Array, Rows
-from chord_core.ride.works import SCAN_M, Riding, together
+from chord_core.hull.stations import Array, IndexArray
+from chord_core.ride.ride_model import SCAN_M, FleetRide, product_of
 
 #: The range reaches to where the works share falls under this part of its best.
 _OF_BEST = 0.5
@@ -18,7 +18,7 @@ _NOT_THE_BOARD = "nerve"
 
 
 @dataclass(frozen=True)
-class Span:
+class WaveRange:
     """Ranges of n boards, (n,): lowest and highest face [m], NaN where a board works nowhere; best works
     share on the way; the factors, and which of them (index) ends the range at the small and the big end, -1
     where nothing does."""
@@ -27,8 +27,8 @@ class Span:
     high_m: Array
     best: Array
     names: tuple[str, ...]
-    small_ends: Rows
-    big_ends: Rows
+    small_ends: IndexArray
+    big_ends: IndexArray
 
     def limit(self, row: int, end: str) -> str | None:
         """The factor that ends the range of one board at the ``small`` or ``big`` end; None: nothing does."""
@@ -36,7 +36,7 @@ class Span:
         return None if which < 0 else self.names[which]
 
 
-def _ends(works: Array, peak: Rows, step: int) -> tuple[Rows, Array]:
+def _ends(works: Array, peak: IndexArray, step: int) -> tuple[IndexArray, Array]:
     """Index inside of the range next to its end on one side, and the part of a step beyond it, (n,).
 
     The part is NaN where the range reaches the end of the scan.
@@ -54,7 +54,7 @@ def _ends(works: Array, peak: Rows, step: int) -> tuple[Rows, Array]:
     return inside, part
 
 
-def _what_ends(logs: Array, inside: Rows, part: Array, step: int) -> Rows:
+def _what_ends(logs: Array, inside: IndexArray, part: Array, step: int) -> IndexArray:
     """Which factor fell most from its best at an end, (n,); -1 where the scan ends before the range."""
     row, share = np.arange(logs.shape[1]), np.nan_to_num(part)
     outside = np.clip(inside + step, 0, logs.shape[2] - 1)
@@ -63,11 +63,11 @@ def _what_ends(logs: Array, inside: Rows, part: Array, step: int) -> Rows:
     return np.where(np.isnan(part), -1, fell.argmax(axis=0))
 
 
-def span_of(riding: Riding) -> Span:
+def find_wave_range(fleet_ride: FleetRide) -> WaveRange:
     """Ranges of a fleet at the usual slope of the water: face heights over which the works share without
     nerve stays over half of its best."""
-    factors = {name: values for name, values in riding.scan.items() if name != _NOT_THE_BOARD}
-    works = together(factors)
+    factors = {name: values for name, values in fleet_ride.scan.items() if name != _NOT_THE_BOARD}
+    works = product_of(factors)
     logs = np.log(np.maximum(np.stack(list(factors.values())), 1e-12))
     peak = works.argmax(axis=1)
     best = works[np.arange(len(works)), peak]
@@ -77,7 +77,7 @@ def span_of(riding: Riding) -> Span:
         inside, part = _ends(works, peak, way)
         height = np.exp(scan[inside] + way * np.nan_to_num(part) * step)
         made[end] = np.where(best < LEAST, np.nan, height), _what_ends(logs, inside, part, way)
-    return Span(
+    return WaveRange(
         low_m=made["small"][0],
         high_m=made["big"][0],
         best=best,

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from chord_core.compiled import compiled
+from chord_core.kernel import compiled
 from chord_core.ride.float import DEEPEST_NOSE_M, NOSE_CLEAR_M, RISE_M, TRIM_LEAST, TRIM_MOST
 
 _DIP_M = NOSE_CLEAR_M - DEEPEST_NOSE_M

@@ -26,7 +26,7 @@ def _second_hand() -> ThreadPoolExecutor:
 os.register_at_fork(after_in_child=_second_hand.cache_clear)
 
 
-def by_halves(loop: Callable[[slice], None], count: int) -> None:
+def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
     """Run a compiled loop over ``count`` boards, its second half by a second hand at the same time.
 
     Args:

@@ -10,10 +10,10 @@ import math
 
 import numpy as np
 
-from chord_core.compiled import compiled
+from chord_core.kernel import compiled
 from chord_core.physics import G
-from chord_core.ride.fast.paddling import paddling, speed_between
-from chord_core.ride.fast.planing import cubic_weights
+from chord_core.ride.kernels.paddling import paddling, speed_between
+from chord_core.ride.kernels.planing import cubic_weights
 from chord_core.ride.takeoff import ADDED_MASS, FASTEST, LACKS_M_S, PLANES_FROM, SPEEDS, START_FRONTS
 
 _SLOWEST = 0.25

@@ -8,7 +8,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 
 
-class NotWanted(Exception):
+class Cancelled(Exception):
     """What was being worked out is not waited for any more."""
 
 
@@ -16,7 +16,7 @@ _STILL: ContextVar[Callable[[], bool] | None] = ContextVar("still", default=None
 
 
 @contextmanager
-def while_wanted(still: Callable[[], bool]) -> Iterator[None]:
+def cancellable(still: Callable[[], bool]) -> Iterator[None]:
     """What is worked out within goes on as long as ``still`` says so; it is asked before each fleet, every
     five to fifty milliseconds, and may take its time to answer.
 
@@ -30,7 +30,7 @@ def while_wanted(still: Callable[[], bool]) -> Iterator[None]:
         _STILL.reset(before)
 
 
-def go_on() -> None:
+def check_cancelled() -> None:
     """Called where a piece of long work begins.
 
     Raises:
@@ -38,4 +38,4 @@ def go_on() -> None:
     """
     still = _STILL.get()
     if still is not None and not still():
-        raise NotWanted
+        raise Cancelled

@@ -1,4 +1,4 @@
-"""Compile every loop once: ``python -m chord_core.ride.fast.warm``, after an installation."""
+"""Compile every loop once: ``python -m chord_core.ride.kernels.precompile``, after an installation."""
 
 from __future__ import annotations
 

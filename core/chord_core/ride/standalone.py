@@ -20,7 +20,7 @@ from chord_core.tables.craft import craft
 RIDER_KG, CHOP_M = 75.0, 0.10
 
 
-def still_of(board: Board) -> StillResult:
+def standalone_behaviour(board: Board) -> StillResult:
     """What a board does under a middle adult on sea water, the litres as its label has them where dims and
     label agree."""
     hull, fins = labelled_hulls([board]), fins_of([board])

@@ -8,7 +8,7 @@ import numpy as np
 
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.ride.fast.waves import clear_boards
+from chord_core.ride.kernels.waves import clear_boards
 from chord_core.ride.nose import clearance, tip_over_chord
 from chord_core.water.face import Face
 
