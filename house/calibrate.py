@@ -89,7 +89,7 @@ class Designs:
 
 def designs(cases: Sequence[Judged]) -> Designs:
     """The facts of fittings."""
-    every = [facts_of(case.rider, case.spot) for case in cases]
+    every = [facts_of(case.rider, case.conditions) for case in cases]
     names = list(families())
     of_class = np.array([[facts.get(name, 0.0) for name in _names("classes")] for facts in every])
     of_kind = np.array([[1.0, *(facts.get(name, 0.0) for name in _names("kinds"))] for facts in every])
@@ -98,7 +98,7 @@ def designs(cases: Sequence[Judged]) -> Designs:
          for case in cases]
     )  # fmt: skip
     belongs = np.array(
-        [[kinds.of_this_craft(f, case.rider.craft, case.spot.river) for f in families().values()]
+        [[kinds.of_this_craft(f, case.rider.craft, case.conditions.river) for f in families().values()]
          for case in cases]
     )  # fmt: skip
     said = np.array([_shares_of(case, names) for case in cases]) * belongs
@@ -182,14 +182,15 @@ def learn(cases: Sequence[Judged], data: Designs, rows: Sequence[int]) -> Learne
     """Learn from some of the fittings."""
     some = [cases[at] for at in rows]
     volume = fit_linear(
-        [litres.terms(case.rider, case.spot, case.accepted[0]) for case in some],
+        [litres.terms(case.rider, case.conditions, case.accepted[0]) for case in some],
         [case.middle("litres") for case in some],
         table("expected_litres")["numbers"],
         _NOISE["litres"],
     )
     sizes = {
         name: fit_linear(
-            [dims.terms(case.spot, case.rider.height_m, case.accepted[0], math.exp(case.middle("litres")))
+            [dims.terms(case.conditions, case.rider.height_m, case.accepted[0],
+                        math.exp(case.middle("litres")))
              for case in some],
             [case.middle(name) for case in some],
             table("expected_dims")[name]["numbers"],
@@ -201,7 +202,7 @@ def learn(cases: Sequence[Judged], data: Designs, rows: Sequence[int]) -> Learne
 
 
 def _litres_of(learned: Learned, case: Judged, name: str, shares: dict[str, float]) -> float:
-    rule = {kind: learned.litres.at(litres.terms(case.rider, case.spot, kind)) for kind in shares}
+    rule = {kind: learned.litres.at(litres.terms(case.rider, case.conditions, kind)) for kind in shares}
     return math.exp(litres.with_neighbours(name, rule, shares))
 
 
@@ -300,7 +301,7 @@ def ride_says(cases: Sequence[Judged]) -> Any:
     """What the ride and the gates add to the log shares of the kinds, (n, kinds)."""
     rows = []
     for one in cases:
-        case = Case(one.rider, one.spot, (), one.water)
+        case = Case(one.rider, one.conditions, (), one.water)
         physics = build_baseline(case, None).best.physics
         least = min(physics.values())
         rows.append([_SHUT if closed_in(case, name) else physics.get(name, least) for name in families()])

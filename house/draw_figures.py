@@ -20,9 +20,9 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.paddle import paddling_drag
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
 from chord_core.ride.turn import turn_radius
-from chord_core.surfer.pencil import pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import rider_with_defaults
 from chord_core.units import INCH_M
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.water.face import Face
 
 INK, SEA, PENCIL, WOOD, LINE = "#1d3a3c", "#2f6464", "#d2622a", "#8a7440", "#b9c3b8"
@@ -62,9 +62,9 @@ def out(boards: Sequence[Board], fast: bool = True, **facts: object) -> FleetRid
     surfer = Surfer.model_validate(
         {"mass_kg": 75, "height_m": 1.78, "rung": "carving", "wetsuit_mm": 2, **facts}
     )
-    rider, _ = pencil_rider(surfer)
-    spot, _ = pencil_water(Water(usual_m=1.2), rider.height_m)
-    return build_fleet_ride(labelled_hulls(boards), fins_of(boards), rider, spot, fast)
+    rider, _ = rider_with_defaults(surfer)
+    conditions, _ = conditions_with_defaults(Water(usual_m=1.2), rider.height_m)
+    return build_fleet_ride(labelled_hulls(boards), fins_of(boards), rider, conditions, fast)
 
 
 def drag(axes: Axes) -> None:

@@ -12,8 +12,8 @@ from typing import Any
 import numpy as np
 
 from chord_core.documents import Surfer, Water, parse
-from chord_core.surfer.pencil import Rider, pencil_rider
-from chord_core.surfer.spot import Spot, pencil_water
+from chord_core.surfer.defaults import Rider, rider_with_defaults
+from chord_core.water.conditions import Conditions, conditions_with_defaults
 
 FILE = Path(__file__).resolve().parent.parent / "core" / "judged" / "fittings.json"
 
@@ -24,7 +24,7 @@ class Judged:
 
     set: str
     rider: Rider
-    spot: Spot
+    conditions: Conditions
     water: Water
     accepted: tuple[str, ...]
     rejected: frozenset[str]
@@ -60,11 +60,11 @@ class Held:
 
 
 def _case(row: dict[str, Any]) -> Judged:
-    rider, _ = pencil_rider(parse(Surfer, row["surfer"], "surfer"))
+    rider, _ = rider_with_defaults(parse(Surfer, row["surfer"], "surfer"))
     water = parse(Water, row["water"], "water")
-    spot, _ = pencil_water(water, rider.height_m)
+    conditions, _ = conditions_with_defaults(water, rider.height_m)
     return Judged(
-        row["set"], rider, spot, water, tuple(row["families"]), frozenset(row["rejected"]),
+        row["set"], rider, conditions, water, tuple(row["families"]), frozenset(row["rejected"]),
         tuple(row["litres"]), tuple(row["length_m"]), tuple(row["width_m"]),
     )  # fmt: skip
 

@@ -79,10 +79,10 @@ def _of_a_thousand(rounds: int) -> None:
         RankRequest(surfer=Surfer(mass_kg=75, rung="linking"), water=Water(usual_m=1.1), boards=boards[:1])
     )
     assert case
-    rider, spot = case.rider, case.spot
+    rider, conditions = case.rider, case.conditions
 
     def ride(some: Hull, of: FinSet, fast: bool = True) -> None:
-        fleet_ride = build_fleet_ride(some, of, rider, spot, fast)
+        fleet_ride = build_fleet_ride(some, of, rider, conditions, fast)
         fleet_ride.rides_an_hour(fleet_ride.works)
         if fast:
             find_wave_range(fleet_ride)
@@ -114,7 +114,7 @@ def _of_a_thousand(rounds: int) -> None:
             else _repeated(hull, fins, int(times))
         )
         begun = time.perf_counter()
-        summarize_rides(some, of, rider, spot, asked=len(some))
+        summarize_rides(some, of, rider, conditions, asked=len(some))
         taken = time.perf_counter() - begun
         most = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / _MIB
         print(

@@ -22,12 +22,12 @@ GROUPS: dict[str, Who] = {
     "heavy (from 95 kg)": lambda one: one.rider.mass_kg >= 95,
     "older (from 50)": lambda one: one.rider.age >= 50,
     "strong in weak water": lambda one: one.rider.rung.step >= rungs()["carving"].step
-    and one.spot.steepness in ("crumbly", "soft") and not one.spot.river,
+    and one.conditions.steepness in ("crumbly", "soft") and not one.conditions.river,
     "longboards accepted first": lambda one: one.accepted[0]
     in ("nose-rider", "performance longboard", "long pulled-in", "big-wave longboard"),
-    "big or steep water": lambda one: one.spot.days.usual_m > 1.8
-    or one.spot.steepness in ("steep", "hollow"),
-    "river": lambda one: one.spot.river,
+    "big or steep water": lambda one: one.conditions.days.usual_m > 1.8
+    or one.conditions.steepness in ("steep", "hollow"),
+    "river": lambda one: one.conditions.river,
     "stand-up": lambda one: one.rider.craft == "stand_up",
 }  # fmt: skip
 
@@ -60,13 +60,13 @@ def _miss(case: Judged, answer: Answer) -> float:
 
 
 def _who(case: Judged) -> str:
-    rider, spot = case.rider, case.spot
+    rider, conditions = case.rider, case.conditions
     board = rider.surfer.present_board
     words = [f"{rider.mass_kg:.0f} kg", f"{rider.age}", rider.rung.name, f"{rider.fitness} fitness"]
     words += [rider.surfer.aim] if rider.surfer.aim else []
     words += [f"asks for {rider.surfer.wish}"] if rider.surfer.wish else []
     words += [f"rides {board.family}"] if board else []
-    return ", ".join([*words, f"{spot.days.usual_m:.1f} m {spot.steepness}"])
+    return ", ".join([*words, f"{conditions.days.usual_m:.1f} m {conditions.steepness}"])
 
 
 def _worst(cases: Sequence[Judged], answers: Sequence[Answer]) -> list[str]:

@@ -25,7 +25,7 @@ from chord_core.fit.size import size
 from chord_core.fit.solve import solve
 from chord_core.line import read_line
 from chord_core.tables import families, rungs, table
-from chord_core.tables.craft import moved
+from chord_core.tables.calibration import scaled_constant
 from house.write_judged import judged_paper
 
 WATERS: dict[str, dict[str, Any]] = {
@@ -91,7 +91,7 @@ def _cell(result: SolveResult) -> str:
 def _not_here(facts: dict[str, Any], water: dict[str, Any]) -> bool:
     case = case_with(parse(Surfer, facts), parse(Water, water))
     assert case
-    return any("not here" in says for says in cautions_for(case.rider, case.spot))
+    return any("not here" in says for says in cautions_for(case.rider, case.conditions))
 
 
 def _table(heads: list[str], rows: list[list[str]]) -> list[str]:
@@ -253,7 +253,7 @@ def constants() -> list[str]:
     for row in table("craft")["constants"]:
         found = []
         for by in (0.8, 1.2):
-            with moved(row["name"], by):
+            with scaled_constant(row["name"], by):
                 found.append(_hangs_on(orders, before))
         worst, changed = min(one[0] for one in found), max(one[1] for one in found)
         spread = f"{row['low']:g} to {row['high']:g}"

@@ -42,9 +42,9 @@ from chord_core.line import read_line, write_line
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.standalone import standalone_behaviour
 from chord_core.surfer.describe import describe_water
-from chord_core.water.gives import climate_answer
 from chord_core.water.river import river_answer
 from chord_core.water.tide import tide_of
+from chord_core.water.wave_climate import climate_answer
 from chord_core.why.explain import explain_hull, explain_ride, explain_water
 
 

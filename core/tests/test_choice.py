@@ -31,7 +31,7 @@ def ranked(surfer: dict[str, object], water: dict[str, object], rack: tuple[Boar
 def gate(family: str, surfer: dict[str, object], water: dict[str, object]) -> str | None:
     case = case_of(SizeRequest(surfer=Surfer(mass_kg=75, height_m=1.78, **surfer), water=Water(**water)))
     assert case
-    return closed_because(families()[family], case.rider, case.spot)
+    return closed_because(families()[family], case.rider, case.conditions)
 
 
 class Gates(TestCase):
@@ -84,7 +84,9 @@ class Gates(TestCase):
         for rung, open_ in (("green wave", False), ("trimming", True)):
             case = case_of(SizeRequest(surfer=Surfer(mass_kg=32, rung=rung), water=Water(usual_m=0.6)))
             assert case
-            self.assertIs(closed_because(families()["all-rounder"], case.rider, case.spot) is None, open_)
+            self.assertIs(
+                closed_because(families()["all-rounder"], case.rider, case.conditions) is None, open_
+            )
 
     @tries(20)
     @given(surfers(), waters())
@@ -94,7 +96,7 @@ class Gates(TestCase):
         assert case
         seen_closed = False
         for row in result.ranking:
-            closed = closed_because(families()[row.family], case.rider, case.spot) is not None
+            closed = closed_because(families()[row.family], case.rider, case.conditions) is not None
             self.assertIs(closed, row.fit == 0 and closed)
             self.assertFalse(seen_closed and row.fit > 0)
             seen_closed = seen_closed or closed
@@ -119,7 +121,7 @@ class Classes(TestCase):
         ):
             case = case_of(SizeRequest(surfer=Surfer(mass_kg=75, **surfer), water=Water(**water)))
             assert case
-            self.assertEqual(own_class(case.rider, case.spot)[0], wanted, surfer)
+            self.assertEqual(own_class(case.rider, case.conditions)[0], wanted, surfer)
 
     def test_a_wish_leads_inside_its_class_when_the_gates_let_it(self) -> None:
         surfer = {"mass_kg": 75, "rung": "linking", "wish": "keel fish"}
@@ -278,4 +280,4 @@ class Cautions(TestCase):
                 )
             )
             assert case
-            self.assertIn(wanted, leash_for(inches_ * 0.0254, case.rider, case.spot))
+            self.assertIn(wanted, leash_for(inches_ * 0.0254, case.rider, case.conditions))

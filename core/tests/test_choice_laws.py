@@ -191,7 +191,7 @@ class Fins(TestCase):
         case = case_with(Surfer(mass_kg=mass, rung="carving"), Water(usual_m=1.4, steepness="steep"))
         assert case
         board: Board = inches("performance shortboard", 72, 19, 2.4, build=build)
-        return advise_fins(board, labelled_hulls([board]), 0, case.rider, case.spot).area_cm2
+        return advise_fins(board, labelled_hulls([board]), 0, case.rider, case.conditions).area_cm2
 
     def test_heavier_riders_and_light_builds_want_bigger_fins(self) -> None:
         """Laws 15 and 17."""

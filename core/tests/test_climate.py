@@ -12,15 +12,15 @@ from chord_core.documents import Water, parse
 from chord_core.documents.climate import ClimateResult, HoursAsked, Seen
 from chord_core.documents.shore import Shore, Tide
 from chord_core.errors import ChordError
-from chord_core.surfer.spot import pencil_water
 from chord_core.tables import table
 from chord_core.water.bins import class_at
 from chord_core.water.calibrate import calibrated
 from chord_core.water.climate import break_days, counted, known, wave_map, weighted_quantile
-from chord_core.water.gives import climate_of, water_given
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.water.hours import BreakHours, hours_at, wind_at
 from chord_core.water.seas import Seas, seas_of
 from chord_core.water.shoaling import deep_water_length, shares_in, shoaling, wave_number
+from chord_core.water.wave_climate import climate_of, water_given
 from tests.buoys import hour_of, read, still, written, year_hours
 
 EVERY = HoursAsked(light=False)
@@ -297,9 +297,9 @@ class Asked(TestCase):
         self.assertEqual((water.name, water.crowd, water.duck_dive_needed), ("Ropewalk", "high", True))
         self.assertEqual(len(water.bins), len(climate.bins))
         self.assertEqual((water.small_m, water.usual_m, water.big_m), (0.5, 1.0, 1.5))
-        spot, _ = pencil_water(water, 1.75)
+        conditions, _ = conditions_with_defaults(water, 1.75)
         hours = self.hours.face_m[counted(self.hours, HoursAsked(), SHORE)]
-        self.assertAlmostEqual(spot.days.usual_m / float(np.median(hours)), 1, delta=0.08)
+        self.assertAlmostEqual(conditions.days.usual_m / float(np.median(hours)), 1, delta=0.08)
 
 
 def sightings(seas: Seas, truth: Shore, count: int, seed: int, off: float = 0.0) -> list[Seen]:

@@ -71,7 +71,7 @@ class First(TestCase):
     def fleet_ride(self, some: list[Board], water: Water, fast: bool = True) -> FleetRide:
         case = case_with(SURFER, water)
         assert case
-        return build_fleet_ride(labelled_hulls(some), fins_of(some), case.rider, case.spot, fast)
+        return build_fleet_ride(labelled_hulls(some), fins_of(some), case.rider, case.conditions, fast)
 
     @given(FLEETS, st.sampled_from(WATERS), st.booleans() if draws(1, 0) else st.just(True))
     @tries(6)
@@ -104,12 +104,12 @@ class First(TestCase):
         self.assertTrue((low <= middle).all() and (middle <= high).all())
         found: list[np.ndarray] = []
         for way, fewer in itertools.product((1 - SLOPE_UNSURE, 1.0, 1 + SLOPE_UNSURE), (1 / 1.7, 1.7)):
-            bins = fleet_ride.spot.bins
+            bins = fleet_ride.conditions.bins
             works = product_of(fleet_ride.factors(Face(bins.face_m, bins.slope * way))) @ bins.weight
             usual = Face(fleet_ride.usual.height_m, fleet_ride.usual.slope * way)
-            ride = fleet_ride.spot.ride_length_m / float(usual.along_m_s[0])
-            out = fleet_ride.spot.paddle_out_m / np.maximum(fleet_ride.paddle_state.cruise_m_s, 0.1)
-            wait = 3600 / np.maximum(fleet_ride.spot.mine_an_hour * fewer * works, 1e-9)
+            ride = fleet_ride.conditions.ride_length_m / float(usual.along_m_s[0])
+            out = fleet_ride.conditions.paddle_out_m / np.maximum(fleet_ride.paddle_state.cruise_m_s, 0.1)
+            wait = 3600 / np.maximum(fleet_ride.conditions.mine_an_hour * fewer * works, 1e-9)
             found.append(3600 / (ride + out + 20.0 + wait))  # 20 s of rest: model.md section 5
         np.testing.assert_allclose(low, np.min(found, axis=0), rtol=1e-9)
         np.testing.assert_allclose(high, np.max(found, axis=0), rtol=1e-9)
@@ -120,8 +120,8 @@ class First(TestCase):
         case = case_with(SURFER, WATERS[0])
         assert case
         hull, fins = labelled_hulls(some), fins_of(some)
-        every = summarize_rides(hull, fins, case.rider, case.spot, asked=len(some))
-        part = summarize_rides(hull, fins, case.rider, case.spot, asked=asked)
+        every = summarize_rides(hull, fins, case.rider, case.conditions, asked=len(some))
+        part = summarize_rides(hull, fins, case.rider, case.conditions, asked=asked)
         count = min(asked, len(some))
         self.assertTrue(np.isnan(part.low_m[count:]).all())
         np.testing.assert_allclose(part.low_m[:count], every.low_m[:count], rtol=1e-9)

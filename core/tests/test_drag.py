@@ -22,7 +22,7 @@ from chord_core.ride.plane import (
 )
 from chord_core.ride.wave_drag import wave_drag_n, wigley_wave_drag
 from chord_core.surfer.body import lying_body
-from chord_core.surfer.pencil import pencil_rider
+from chord_core.surfer.defaults import rider_with_defaults
 from chord_core.surfer.power import power_of, sprint_power_w
 from tests import tries
 from tests.strategies import boards
@@ -128,7 +128,7 @@ class Paddling(TestCase):
 
     def test_power_of_a_fit_surfer(self) -> None:
         """Good fitness: 1.1 W/kg at 75 kg, six sessions a month, 2 mm, under 40; .4 of it cruising."""
-        rider, _ = pencil_rider(
+        rider, _ = rider_with_defaults(
             Surfer(mass_kg=75, rung="linking", sessions_month=6, wetsuit_mm=2, fitness="good")
         )
         self.assertAlmostEqual(sprint_power_w(rider), 82.5, places=6)
@@ -148,7 +148,7 @@ class Paddling(TestCase):
                 "sessions_month": 6,
                 "wetsuit_mm": 3,
             }
-            return sprint_power_w(pencil_rider(Surfer(**{**facts, **more}))[0])
+            return sprint_power_w(rider_with_defaults(Surfer(**{**facts, **more}))[0])
 
         self.assertGreater(power(), power(fitness="fair"))
         self.assertGreater(power(), power(sessions_month=1))

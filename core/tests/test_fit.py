@@ -23,7 +23,7 @@ from chord_core.physics import G
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import fins_of
 from chord_core.tables import families, rungs, table
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 from chord_core.water.face import Face
 from tests import tries
 from tests.strategies import inches, riders, seas, surfers, waters
@@ -39,7 +39,7 @@ def case(surfer: dict[str, object] | Surfer, water: dict[str, object] | Water) -
 
 
 def ridden(of: Case, boards: list[Board]) -> RideSummary:
-    return summarize_rides(labelled_hulls(boards), fins_of(boards), of.rider, of.spot)
+    return summarize_rides(labelled_hulls(boards), fins_of(boards), of.rider, of.conditions)
 
 
 class Weights(TestCase):
@@ -48,7 +48,7 @@ class Weights(TestCase):
         for rung in rungs().values():
             e = rung.turning_share
             of = case({"mass_kg": 75, "rung": rung.name, "aim": "trip"}, {"usual_m": 1.0})
-            got = weights_for(of.rider, of.spot)
+            got = weights_for(of.rider, of.conditions)
             for name, wanted in zip(
                 FACTORS, (0.55 - 0.15 * e, 0.15 + 0.20 * e, 0.14 - 0.04 * e, 0.16 - 0.01 * e), strict=True
             ):
@@ -58,16 +58,16 @@ class Weights(TestCase):
     @given(surfers(), waters())
     def test_add_up_to_one(self, surfer: Surfer, water: Water) -> None:
         of = case(surfer, water)
-        self.assertAlmostEqual(sum(weights_for(of.rider, of.spot).values()), 1.0)
+        self.assertAlmostEqual(sum(weights_for(of.rider, of.conditions).values()), 1.0)
 
 
 class Days(TestCase):
     def test_three_days_for_one_board_and_bigger_ones_for_good_days(self) -> None:
         water = {"small_m": 0.6, "usual_m": 1.0, "big_m": 1.8}
-        faces = case({"mass_kg": 75, "rung": "linking"}, water).spot.bins.face_m
+        faces = case({"mass_kg": 75, "rung": "linking"}, water).conditions.bins.face_m
         for aim, count in (("one board for everything", 3), ("good days", 1), ("more waves", 1)):
             of = case({"mass_kg": 75, "rung": "linking", "aim": aim}, water)
-            rows = days_of_water(of.rider, of.spot)
+            rows = days_of_water(of.rider, of.conditions)
             self.assertEqual(len(rows), count)
             np.testing.assert_allclose(rows.sum(axis=1), 1.0)
             means = rows @ faces
@@ -82,8 +82,8 @@ class Style(TestCase):
         """[1 - T (1 - quick q)] x lively with the board's own radius, roll and swing, at one face."""
         of = case({"mass_kg": 75, "height_m": 1.78, "rung": "linking"}, {"usual_m": 1.2})
         boards = [inches("all-rounder", 72, 20, 2.5), inches("mini-mal", 90, 22, 2.9)]
-        sums, face, c = ridden(of, boards), Face(np.array([1.4]), np.array([0.46])), craft()
-        got = style_on(of.rider, of.spot, sums, face)[:, 0]
+        sums, face, c = ridden(of, boards), Face(np.array([1.4]), np.array([0.46])), calibration()
+        got = style_on(of.rider, of.conditions, sums, face)[:, 0]
         long_m, speed = 1.4 / math.sin(math.atan(0.46)), float(face.along_m_s[0])
         wanted = max(3.2, speed**2 / (2 * G))
         room = 0.8 / (1 + (long_m / 2.5) ** (-1 / 0.25))
@@ -101,12 +101,12 @@ class Style(TestCase):
     def test_nobody_turns_in_three_metres_at_nine_metres_a_second(self) -> None:
         """Legs carry about 2 g: the radius that is wanted is no less than V^2 / 2g."""
         of = case({"mass_kg": 75, "rung": "carving"}, {"usual_m": 3.0})
-        self.assertAlmostEqual(radius_wanted_m(of.rider, of.spot, np.array([9.0]))[0], 81 / (2 * G))
-        self.assertAlmostEqual(radius_wanted_m(of.rider, of.spot, np.array([4.0]))[0], 2.9)
+        self.assertAlmostEqual(radius_wanted_m(of.rider, of.conditions, np.array([9.0]))[0], 81 / (2 * G))
+        self.assertAlmostEqual(radius_wanted_m(of.rider, of.conditions, np.array([4.0]))[0], 2.9)
 
     def test_who_never_turns_is_not_judged_by_turning(self) -> None:
         of = case({"mass_kg": 75, "rung": "starter"}, {"usual_m": 0.6})
-        parts = style_of(of.rider, of.spot, ridden(of, [inches("long soft-top", 100, 22.5, 3.2)]))
+        parts = style_of(of.rider, of.conditions, ridden(of, [inches("long soft-top", 100, 22.5, 3.2)]))
         self.assertAlmostEqual(float(parts.style[0]), 1.0, places=6)
 
     def test_one_thing_is_asked_of_longboards(self) -> None:
@@ -115,24 +115,24 @@ class Style(TestCase):
         for aim, thing in (("nose-ride", "nose"), ("performance", "carve"), ("good days", "drive")):
             wish = None if aim == "nose-ride" else "performance longboard"
             of = case({"mass_kg": 75, "rung": "carving", "aim": aim, "wish": wish}, {"usual_m": 1.2})
-            self.assertEqual(one_thing(of.rider, of.spot), thing)
+            self.assertEqual(one_thing(of.rider, of.conditions), thing)
             sums = ridden(of, boards)
             z = {
                 "nose": math.log(sums.nose_index[0] / 0.40) / 0.15,
                 "carve": math.log(5.6 / sums.radius_m[0]) / 0.06,
                 "drive": math.log(sums.hold_m_s[0] / 9.6) / 0.03,
             }[thing]
-            got = style_of(of.rider, of.spot, sums).style[0]
+            got = style_of(of.rider, of.conditions, sums).style[0]
             self.assertAlmostEqual(float(got), 1 / (1 + math.exp(-z)), places=9)
         short = case({"mass_kg": 75, "rung": "carving", "aim": "performance"}, {"usual_m": 1.2})
-        self.assertIsNone(one_thing(short.rider, short.spot))
+        self.assertIsNone(one_thing(short.rider, short.conditions))
 
 
 class Growth(TestCase):
     def test_size_by_hand(self) -> None:
         """exp(-(ln(value / expected) / s)^2 / 2): at the ends of what advisors accept, a tenth of the litres,
         a twentieth of the length, 3.5 % of the width."""
-        c = craft()
+        c = calibration()
         for off, soft in ((1.1, c.growth_litres), (1.05, c.growth_length), (1.035, c.growth_width)):
             got = near(np.array([40.0, 40.0 * off, 40.0 / off]), np.full(3, 40.0), soft)
             wanted = math.exp(-((math.log(off) / soft) ** 2) / 2)

@@ -19,8 +19,8 @@ from chord_core.fit.gear import (
 )
 from chord_core.fit.precedence import over_budget
 from chord_core.hull.label import labelled_hulls
-from chord_core.surfer.pencil import pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import rider_with_defaults
+from chord_core.water.conditions import conditions_with_defaults
 from tests import tries
 from tests.strategies import boards, inches
 
@@ -30,9 +30,9 @@ PLAIN = inches(
 
 
 def area(board: Board = PLAIN, mass: float = 72, water: Water | None = None) -> float:
-    rider, _ = pencil_rider(Surfer(mass_kg=mass, rung="linking", height_m=1.78))
-    spot, _ = pencil_water(water or Water(usual_m=1.1), 1.78)
-    return fin_area_cm2(labelled_hulls([board]), 0, rider, spot)
+    rider, _ = rider_with_defaults(Surfer(mass_kg=mass, rung="linking", height_m=1.78))
+    conditions, _ = conditions_with_defaults(water or Water(usual_m=1.1), 1.78)
+    return fin_area_cm2(labelled_hulls([board]), 0, rider, conditions)
 
 
 def with_(**changes: object) -> Board:
@@ -73,16 +73,16 @@ class Fins(TestCase):
     def test_flex(self) -> None:
         """(M - 75) / 20 + (face - 1.2) / .8: 55 kg in knee-high soft, 95 kg over the head stiff."""
         for mass, usual, flex in ((55, 0.6, "soft"), (75, 1.2, "medium"), (95, 2.2, "stiff")):
-            rider, _ = pencil_rider(Surfer(mass_kg=mass, rung="linking", height_m=1.78))
-            spot, _ = pencil_water(Water(usual_m=usual), 1.78)
-            self.assertEqual(fin_flex(labelled_hulls([PLAIN]), 0, rider, spot), flex)
+            rider, _ = rider_with_defaults(Surfer(mass_kg=mass, rung="linking", height_m=1.78))
+            conditions, _ = conditions_with_defaults(Water(usual_m=usual), 1.78)
+            self.assertEqual(fin_flex(labelled_hulls([PLAIN]), 0, rider, conditions), flex)
 
     def test_the_designers_set_comes_first_unless_it_is_too_much(self) -> None:
         board = with_(designer_fins={"setup": "thruster", "size": "M"})
-        spot, _ = pencil_water(Water(usual_m=1.1), 1.78)
+        conditions, _ = conditions_with_defaults(Water(usual_m=1.1), 1.78)
         for mass, says in ((75, "The designer's set first"), (45, "too much for this rider")):
-            rider, _ = pencil_rider(Surfer(mass_kg=mass, rung="linking"))
-            self.assertIn(says, advise_fins(board, labelled_hulls([board]), 0, rider, spot).says)
+            rider, _ = rider_with_defaults(Surfer(mass_kg=mass, rung="linking"))
+            self.assertIn(says, advise_fins(board, labelled_hulls([board]), 0, rider, conditions).says)
 
 
 class Money(TestCase):
@@ -133,6 +133,6 @@ class Pads(TestCase):
             (long, {"foot_weight": "back"}, Water(usual_m=0.7), "no pad"),
             (PLAIN, {}, Water(kind="river", usual_m=0.7), "handle"),
         ):
-            rider, _ = pencil_rider(Surfer(mass_kg=72, rung="linking", **surfer))
-            spot, _ = pencil_water(water, 1.78)
-            self.assertIn(wanted, pad_for(board, rider, spot))
+            rider, _ = rider_with_defaults(Surfer(mass_kg=72, rung="linking", **surfer))
+            conditions, _ = conditions_with_defaults(water, 1.78)
+            self.assertIn(wanted, pad_for(board, rider, conditions))

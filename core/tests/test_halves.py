@@ -77,9 +77,9 @@ class Halves(TestCase):
             Board(family="performance fish", length_m=1.70 + 0.004 * n, width_m=0.52, thickness_m=0.064)
             for n in range(60)
         ]
-        rider, spot = case.rider, case.spot
-        many = summarize_rides(hull_of(fleet_of(boards)), fins_of(boards), rider, spot)
+        rider, conditions = case.rider, case.conditions
+        many = summarize_rides(hull_of(fleet_of(boards)), fins_of(boards), rider, conditions)
         for n in (0, 29, 30, 59):
-            one = summarize_rides(hull_of(fleet_of([boards[n]])), fins_of([boards[n]]), rider, spot)
+            one = summarize_rides(hull_of(fleet_of([boards[n]])), fins_of([boards[n]]), rider, conditions)
             np.testing.assert_allclose(one.works[0], many.works[n], rtol=1e-12)
             np.testing.assert_allclose(one.sprint_m_s[0], many.sprint_m_s[n], rtol=1e-12)

@@ -38,7 +38,7 @@ def case(mass_kg: float = 75.0, water: dict[str, object] | None = None, **facts:
 
 def rule(of: Case, family: str) -> float:
     """Natural log of the litres by the rule for one kind alone."""
-    return log_litres(of.rider, of.spot, (family,))[family]
+    return log_litres(of.rider, of.conditions, (family,))[family]
 
 
 class Answers(TestCase):
@@ -130,7 +130,9 @@ class Kinds(TestCase):
         if of.rider.craft == "stand_up":
             self.assertEqual(classes, {"stand-up"})
         else:
-            self.assertEqual(classes, {"river"} if of.spot.river else {"soft", "middle", "long", "short"})
+            self.assertEqual(
+                classes, {"river"} if of.conditions.river else {"soft", "middle", "long", "short"}
+            )
 
     def test_the_class_goes_before_the_kind(self) -> None:
         """Three kinds of longboard with a fifth each go before one mid-length with two fifths."""

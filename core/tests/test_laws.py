@@ -27,9 +27,9 @@ from chord_core.ride.river import bears, stays_on
 from chord_core.ride.trim import carry_m
 from chord_core.ride.turn import drive, lay_over, looseness, pivot, turn_radius
 from chord_core.ride.wave_range import find_wave_range
-from chord_core.surfer.pencil import pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import rider_with_defaults
 from chord_core.tables import families
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.water.face import Face
 from tests import tries
 from tests.strategies import boards, riders, seas
@@ -42,9 +42,9 @@ Values = np.ndarray
 
 
 def out(some: Sequence[Board], surfer: Surfer, water: Water) -> FleetRide:
-    rider, _ = pencil_rider(surfer)
-    spot, _ = pencil_water(water, rider.height_m)
-    return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, spot)
+    rider, _ = rider_with_defaults(surfer)
+    conditions, _ = conditions_with_defaults(water, rider.height_m)
+    return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, conditions)
 
 
 def nothing(_: Board) -> dict[str, object]:

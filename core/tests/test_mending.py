@@ -132,7 +132,7 @@ class StepDown(TestCase):
         litres = labelled_hulls([scaled(board, float(scale)) for scale in scales]).litres
         there = scaled(board, float(np.interp(step.to_l, litres, scales)))
         hull = labelled_hulls([there])
-        rides = summarize_rides(hull, fins_of([there]), case.rider, case.spot).rides[0]
+        rides = summarize_rides(hull, fins_of([there]), case.rider, case.conditions).rides[0]
         self.assertAlmostEqual(float(rides), 0.75 * step.rides_now, delta=0.02 * step.rides_now)
 
     def test_the_same_board_scaled_has_the_cube_of_the_litres(self) -> None:

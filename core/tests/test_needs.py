@@ -227,14 +227,14 @@ class SideBySide(TestCase):
         assert case
         some = [inches("all-rounder", 66 + 0.02 * i, 19 + 0.002 * i, 2.4) for i in range(700)]
         hull, fins = hull_of(fleet_of(some)), fins_of(some)
-        together = summarize_rides(hull, fins, case.rider, case.spot, asked=len(hull))
+        together = summarize_rides(hull, fins, case.rider, case.conditions, asked=len(hull))
         rows = np.array([0, 349, 350, 351, 699])
-        alone = summarize_rides(hull.rows(rows), fins.rows(rows), case.rider, case.spot, asked=5)
+        alone = summarize_rides(hull.rows(rows), fins.rows(rows), case.rider, case.conditions, asked=5)
         for name in ("works", "rides", "rides_low", "low_m", "hold_m_s", "by_bin"):
             np.testing.assert_allclose(getattr(together, name)[rows], getattr(alone, name), rtol=1e-9)
         cut = together.rows(rows)
         # The range of the first boards only, over the end of a piece.
-        part = summarize_rides(hull, fins, case.rider, case.spot, asked=351)
+        part = summarize_rides(hull, fins, case.rider, case.conditions, asked=351)
         self.assertTrue(np.isnan(part.low_m[351:]).all())
         for name in ("low_m", "high_m", "rides_low", "rides_high"):
             np.testing.assert_allclose(getattr(part, name)[:351], getattr(together, name)[:351], rtol=1e-9)
@@ -248,7 +248,9 @@ class SideBySide(TestCase):
         assert first and second
         name, hull, fins = baseline_boards(first, None)
         mine = labelled_hulls([ROUND, LOG])
-        both = summarize_rides(mine.joined(hull), fins_of([ROUND, LOG]).joined(fins), first.rider, first.spot)
+        both = summarize_rides(
+            mine.joined(hull), fins_of([ROUND, LOG]).joined(fins), first.rider, first.conditions
+        )
         first.know(name, both.rows(slice(2, None)))
         np.testing.assert_allclose(
             build_baseline(first, None).products, build_baseline(second, None).products, rtol=1e-9
@@ -259,8 +261,8 @@ class SideBySide(TestCase):
         assert case
         some = (ROUND, LOG, inches("mid-length", 84, 21, 2.8))
         hull, fins = labelled_hulls(some), fins_of(some)
-        plain = summarize_rides(hull, fins, case.rider, case.spot)
-        whole = summarize_rides(hull, fins, case.rider, case.spot, asked=3)
+        plain = summarize_rides(hull, fins, case.rider, case.conditions)
+        whole = summarize_rides(hull, fins, case.rider, case.conditions, asked=3)
         rack = judge_rack(case, some, hull, None, fins, plain).ranged(np.array([0, 2]), fins)
         self.assertTrue(np.isnan(rack.ridden.low_m[1]))
         np.testing.assert_allclose(rack.ridden.low_m[[0, 2]], whole.low_m[[0, 2]], rtol=1e-9)

@@ -82,7 +82,7 @@ class OnLand(TestCase):
 
         def limit(mass: float, rung: str = "linking", **more: object) -> float | None:
             made = case({"mass_kg": mass, "height_m": 1.6, "rung": rung, **more}, {"usual_m": 0.8})
-            return length_limit(made.rider, made.spot)
+            return length_limit(made.rider, made.conditions)
 
         self.assertAlmostEqual(limit(30) or 0, 1.35)
         self.assertAlmostEqual(limit(42) or 0, 1.35)
@@ -101,7 +101,7 @@ class OnLand(TestCase):
             made = case({"mass_kg": mass, "height_m": 1.75, "rung": "standing"})
             hull = hull_of(fleet_of([inches("short soft-top", 66, 20, 2.5, mass_kg=board_kg)]))
             floats = float_prone(hull, lying_body(mass, 1.75, 3), 1025)
-            carry = float(handle(hull, floats, made.rider, made.spot).carry[0])
+            carry = float(handle(hull, floats, made.rider, made.conditions).carry[0])
             self.assertIs(carry > 0.6, good, f"{board_kg} kg under {mass} kg: {carry:.2f}")
 
     def test_who_dives_under_waves(self) -> None:
@@ -116,7 +116,7 @@ class OnLand(TestCase):
 
     def pair(self, surfer: dict[str, object], water: dict[str, object]) -> tuple:
         made = case(surfer, water)
-        return made.rider, made.spot
+        return made.rider, made.conditions
 
 
 class Writing(TestCase):

@@ -23,11 +23,11 @@ from chord_core.ride.ride_model import FleetRide, build_fleet_ride, rides_an_hou
 from chord_core.ride.standup import steadiness
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.wave_range import find_wave_range
-from chord_core.surfer.pencil import pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import rider_with_defaults
 from chord_core.tables import families
-from chord_core.tables.craft import moved
+from chord_core.tables.calibration import scaled_constant
 from chord_core.units import INCH_M
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.water.face import Face
 from tests import draws, tries
 from tests.strategies import boards, inches, riders, seas
@@ -42,9 +42,9 @@ def out(
     some: Sequence[Board], surfer: Surfer = PLAIN, water: Water | None = None, fast: bool = True
 ) -> FleetRide:
     """A fleet under a surfer in a water."""
-    rider, _ = pencil_rider(surfer)
-    spot, _ = pencil_water(water or Water(usual_m=1.1), rider.height_m)
-    return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, spot, fast)
+    rider, _ = rider_with_defaults(surfer)
+    conditions, _ = conditions_with_defaults(water or Water(usual_m=1.1), rider.height_m)
+    return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, conditions, fast)
 
 
 class TwoForms(TestCase):
@@ -92,12 +92,14 @@ class Invariance(TestCase):
     def test_doubled_shuffled_and_in_chunks_it_is_the_same(
         self, some: list[Board], surfer: Surfer, water: Water
     ) -> None:
-        rider, _ = pencil_rider(surfer)
-        spot, _ = pencil_water(water, rider.height_m)
+        rider, _ = rider_with_defaults(surfer)
+        conditions, _ = conditions_with_defaults(water, rider.height_m)
         order = [3, 0, 4, 1, 2]
 
         def asked(rows: Sequence[Board], chunk: int = 100) -> dict[str, np.ndarray]:
-            found = summarize_rides(labelled_hulls(rows), fins_of(rows), rider, spot, chunk, asked=len(rows))
+            found = summarize_rides(
+                labelled_hulls(rows), fins_of(rows), rider, conditions, chunk, asked=len(rows)
+            )
             return {
                 name: getattr(found, name) for name in ("works", "rides", "low_m", "high_m", "sprint_m_s")
             }
@@ -198,9 +200,11 @@ class RidesAnHour(TestCase):
         fleet_ride = out([board_at(families()["all-rounder"], 0.5)])
         low, _, high = fleet_ride.rides_band()
         for times in (1 / 1.7, 1.7):
-            spot = replace(fleet_ride.spot, mine_an_hour=fleet_ride.spot.mine_an_hour * times)
+            conditions = replace(
+                fleet_ride.conditions, mine_an_hour=fleet_ride.conditions.mine_an_hour * times
+            )
             rides = rides_an_hour(
-                spot, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, fleet_ride.works
+                conditions, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, fleet_ride.works
             )
             self.assertTrue((low <= rides).all() and (rides <= high).all())
 
@@ -216,8 +220,8 @@ class RidesAnHour(TestCase):
         some = [board_at(families()[name], 0.5) for name in ("all-rounder", "mini-mal", "performance fish")]
         fleet_ride = out(some)
         quicker = replace(fleet_ride.rider, fitness="high")
-        spot = fleet_ride.spot
-        more = build_fleet_ride(fleet_ride.hull, fleet_ride.fins, quicker, spot)
+        conditions = fleet_ride.conditions
+        more = build_fleet_ride(fleet_ride.hull, fleet_ride.fins, quicker, conditions)
         gain = more.rides_an_hour(more.works) / fleet_ride.rides_an_hour(fleet_ride.works)
         self.assertTrue((gain > 1.0).all() and (gain < 1.25).all(), gain)
 
@@ -290,7 +294,7 @@ class Learning(TestCase):
         """More rides than without, fewer than in foam alone; the next level takes none."""
         green, standing = PLAIN.model_copy(update={"rung": "green wave"}), {"rung": "standing"}
         water = Water(usual_m=0.7, steepness="soft")
-        with moved("foam_at_green", 0.0):
+        with scaled_constant("foam_at_green", 0.0):
             unbroken = out(self.SOME, green, water).works
         both = out(self.SOME, green, water).works
         foam = out(self.SOME, PLAIN.model_copy(update=standing), water).works
@@ -298,7 +302,7 @@ class Learning(TestCase):
         self.assertTrue((both < foam).all())
         next_level = PLAIN.model_copy(update={"rung": "trimming"})
         works = out(self.SOME, next_level, water).works
-        with moved("foam_at_green", 0.0):
+        with scaled_constant("foam_at_green", 0.0):
             np.testing.assert_array_equal(works, out(self.SOME, next_level, water).works)
 
     def test_who_links_turns_gains_nothing_by_more_steadiness_than_enough(self) -> None:
@@ -344,7 +348,7 @@ class StandUp(TestCase):
         """A plank of even width: righting moment rho w^3 L / 12 a radian over the moment of the mass; the
         paddle counts in the mass."""
         board = Board(family="long stand-up", length_m=3.0, width_m=0.75, thickness_m=0.12)
-        rider, _ = pencil_rider(
+        rider, _ = rider_with_defaults(
             Surfer(mass_kg=80, height_m=1.8, rung="linking", craft="stand_up", wetsuit_mm=0)
         )
         hull = labelled_hulls([board])

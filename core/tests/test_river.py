@@ -18,7 +18,7 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride, product_of, rides_an_hour
 from chord_core.ride.worth import days_worth, rides_in_hours
 from chord_core.tables import table
-from chord_core.water.built import foam_m, foam_water, pool_bins
+from chord_core.water.artificial import foam_m, foam_water, pool_bins
 from chord_core.water.climate import counted, known
 from chord_core.water.face import Face
 from chord_core.water.hours import BreakHours, hours_at
@@ -179,7 +179,7 @@ class Worth(TestCase):
         self, boards: list[Board], asked: HoursAsked = EVERY_DAY, hours: BreakHours | None = None
     ) -> WorthResult:
         case = case_with(Surfer(mass_kg=75, rung="trimming"), Water(usual_m=1.0))
-        fleet_ride = build_fleet_ride(labelled_hulls(boards), fins_of(boards), case.rider, case.spot)
+        fleet_ride = build_fleet_ride(labelled_hulls(boards), fins_of(boards), case.rider, case.conditions)
         hours = hours or self.hours
         return days_worth(fleet_ride, hours, counted(hours, asked, SHORE))
 
@@ -211,7 +211,7 @@ class Worth(TestCase):
     def test_hours_are_what_the_board_does_there(self) -> None:
         """None where nothing breaks; else what the board does on that face, its slopes spread."""
         case = case_with(Surfer(mass_kg=75, rung="trimming"), Water(usual_m=1.0))
-        fleet_ride = build_fleet_ride(labelled_hulls([LOG]), fins_of([LOG]), case.rider, case.spot)
+        fleet_ride = build_fleet_ride(labelled_hulls([LOG]), fins_of([LOG]), case.rider, case.conditions)
         rows = counted(self.hours, HoursAsked(), SHORE)
         rides = rides_in_hours(fleet_ride, self.hours, rows)
         faces = self.hours.face_m[rows & known(self.hours)]
@@ -224,7 +224,7 @@ class Worth(TestCase):
             factors = product_of(fleet_ride.factors(Face(np.full(3, faces[i]), of_hour)))[0]
             works = np.array([factors @ np.array([1, 4, 1]) / 6])
             plain = rides_an_hour(
-                fleet_ride.spot, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, works
+                fleet_ride.conditions, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, works
             )[0]
             self.assertAlmostEqual(rides[0][i], plain, delta=0.4)
 
@@ -241,7 +241,7 @@ class Foam(TestCase):
         water = foam_water(Water(name="Ropewalk"), (0.4, 0.9, 1.6), 1.7)
         case = case_with(Surfer(mass_kg=70, rung="starter", height_m=1.7), water)
         board = Board(family="long soft-top", length_m=2.6, width_m=0.58, thickness_m=0.083)
-        fleet_ride = build_fleet_ride(labelled_hulls([board]), fins_of([board]), case.rider, case.spot)
+        fleet_ride = build_fleet_ride(labelled_hulls([board]), fins_of([board]), case.rider, case.conditions)
         self.assertTrue(fleet_ride.in_foam)
         self.assertGreater(float(fleet_ride.works[0]), 0.3)
 
@@ -261,7 +261,9 @@ class PoolsRidden(TestCase):
                 for f, s, w in zip(bins.face_m, bins.slope, bins.weight, strict=True)
             ]
             case = case_with(Surfer(mass_kg=75, rung="linking"), Water(kind="pool", bins=given, chop_m=0.03))
-            fleet_ride = build_fleet_ride(labelled_hulls([SHORT]), fins_of([SHORT]), case.rider, case.spot)
+            fleet_ride = build_fleet_ride(
+                labelled_hulls([SHORT]), fins_of([SHORT]), case.rider, case.conditions
+            )
             return float(fleet_ride.works[0])
 
         both, alone = works(rows), [works([row]) for row in rows]

@@ -107,7 +107,7 @@ class Words(TestCase):
         for of in (case(age=63, fitness="low", sessions_month=1), case(age=14, mass_kg=50)):
             for one in families():
                 for other in ("mid-length", "performance shortboard", "long soft-top"):
-                    says = " ".join(speaks_for(of.rider, of.spot, other, one))
+                    says = " ".join(speaks_for(of.rider, of.conditions, other, one))
                     self.assertNotRegex(says, r"\d+ kg|is \d+")
 
     def test_lengths_are_said_in_the_units_of_who_reads(self) -> None:

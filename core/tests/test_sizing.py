@@ -14,9 +14,9 @@ from chord_core.fit.reference_boards import reference_fleet
 from chord_core.fit.size import size
 from chord_core.hull.describe import describe_hull
 from chord_core.ride.batches import summarize_rides
-from chord_core.surfer.pencil import height_from_mass, pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import height_from_mass, rider_with_defaults
 from chord_core.tables import rungs
+from chord_core.water.conditions import conditions_with_defaults
 from tests import tries
 from tests.strategies import inches, surfers, waters
 
@@ -43,7 +43,7 @@ def band(
     )
     case = case_of(request)
     assert case
-    return band_for(case.rider, case.spot, family)
+    return band_for(case.rider, case.conditions, family)
 
 
 class Bands(TestCase):
@@ -98,9 +98,9 @@ class Bands(TestCase):
 
     def test_every_correction_says_itself(self) -> None:
         surfer = Surfer(mass_kg=75, rung="linking", age=60, fitness="low", sessions_month=1)
-        rider, _ = pencil_rider(surfer)
-        spot, _ = pencil_water(Water(kind="pool", usual_m=1.0), rider.height_m)
-        said = " ".join(move.says for move in moves(rider, spot))
+        rider, _ = rider_with_defaults(surfer)
+        conditions, _ = conditions_with_defaults(Water(kind="pool", usual_m=1.0), rider.height_m)
+        said = " ".join(move.says for move in moves(rider, conditions))
         for word in ("low fitness", "1 sessions", "60 years", "fresh water"):
             self.assertIn(word, said)
 
@@ -137,7 +137,7 @@ class HowMuch(TestCase):
     def low(self, surfer: Surfer, water: Water) -> float:
         case = case_of(SizeRequest(surfer=surfer, water=water))
         assert case
-        return band_for(case.rider, case.spot)[0]
+        return band_for(case.rider, case.conditions)[0]
 
 
 class Schools(TestCase):
@@ -211,7 +211,7 @@ class Schools(TestCase):
             _, hull, fins = reference_fleet(("all-rounder",))
             case = case_of(SizeRequest(surfer=Surfer(**{**PLAIN, **surfer}), water=Water(**water)))
             assert case
-            dive = summarize_rides(hull, fins, case.rider, case.spot).floats.duck_dive
+            dive = summarize_rides(hull, fins, case.rider, case.conditions).floats.duck_dive
             self.assertAlmostEqual(float(np.interp(school.high_l, hull.litres, dive)), 0.90, delta=0.01)
 
     def test_an_own_target_moves_the_windows(self) -> None:

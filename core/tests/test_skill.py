@@ -15,12 +15,12 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.prone import HEIGHTS
 from chord_core.ride.wave_drag import spline_knots, wave_drag_spline
-from chord_core.surfer.ladder import rung_from_skills
-from chord_core.surfer.pencil import missing_facts, pencil_rider
+from chord_core.surfer.defaults import missing_facts, rider_with_defaults
 from chord_core.surfer.power import power_of
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.skill import rung_from_skills
 from chord_core.tables import families, rungs, table
 from chord_core.water.bins import bins_given, class_of, quantile, slope_of
+from chord_core.water.conditions import conditions_with_defaults
 from tests import tries
 
 SKILLS = [(row["name"], row["rung"]) for row in table("rungs")["skills"]]
@@ -62,14 +62,14 @@ class Ladder(TestCase):
         self.assertGreaterEqual(rungs()[after.rung].step, rungs()[before.rung].step)
 
     def test_the_evidence_stands_in_pencil(self) -> None:
-        rider, assumed = pencil_rider(Surfer(mass_kg=70, skills=up_to("linking")))
+        rider, assumed = rider_with_defaults(Surfer(mass_kg=70, skills=up_to("linking")))
         self.assertEqual(rider.rung.name, "linking")
         told = next(fact for fact in assumed if fact.field == "rung")
         self.assertIn("turn", told.why)
 
     def test_a_paddle_gives_twice_the_sprint_and_a_quarter_of_it_for_long(self) -> None:
-        prone, _ = pencil_rider(Surfer(mass_kg=75, rung="linking"))
-        standing, _ = pencil_rider(Surfer(mass_kg=75, rung="linking", craft="stand_up"))
+        prone, _ = rider_with_defaults(Surfer(mass_kg=75, rung="linking"))
+        standing, _ = rider_with_defaults(Surfer(mass_kg=75, rung="linking", craft="stand_up"))
         lying, paddling = power_of(prone), power_of(standing)
         self.assertAlmostEqual(paddling.sprint_w, 2 * lying.sprint_w)
         self.assertAlmostEqual(paddling.cruise_w, 0.25 * paddling.sprint_w)
@@ -82,10 +82,10 @@ class Waters(TestCase):
             {"face_m": face, "steepness": 0.62, "weight": weight}
             for face, weight in ((0.6, 30), (1.0, 40), (1.6, 25), (2.4, 5))
         ]
-        spot, assumed = pencil_water(Water.model_validate({"bins": rows}), 1.75)
-        self.assertAlmostEqual(float(spot.bins.weight.sum()), 1.0)
-        self.assertEqual(spot.steepness, "steep")
-        self.assertAlmostEqual(spot.days.usual_m, 1.0, delta=0.05)
+        conditions, assumed = conditions_with_defaults(Water.model_validate({"bins": rows}), 1.75)
+        self.assertAlmostEqual(float(conditions.bins.weight.sum()), 1.0)
+        self.assertEqual(conditions.steepness, "steep")
+        self.assertAlmostEqual(conditions.days.usual_m, 1.0, delta=0.05)
         self.assertNotIn("water.usual_m", [fact.field for fact in assumed])
 
     def test_a_single_bin_is_its_own_median(self) -> None:
@@ -101,8 +101,8 @@ class Waters(TestCase):
     def test_wind_holds_faces_up_or_pushes_them_over(self) -> None:
         slopes = {}
         for wind in ("offshore", "none", "onshore"):
-            spot, _ = pencil_water(Water(usual_m=1.0, wind=wind), 1.75)
-            slopes[wind] = float(np.median(spot.bins.slope))
+            conditions, _ = conditions_with_defaults(Water(usual_m=1.0, wind=wind), 1.75)
+            slopes[wind] = float(np.median(conditions.bins.slope))
         self.assertGreater(slopes["offshore"], slopes["none"])
         self.assertGreater(slopes["none"], slopes["onshore"])
 

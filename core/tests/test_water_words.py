@@ -12,7 +12,7 @@ from chord_core.documents.climate import ClimateResult, DayGives, MapShare, Rive
 from chord_core.documents.shore import Setting
 from chord_core.fit.size import size
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE
-from chord_core.water.gives import TOLD
+from chord_core.water.wave_climate import TOLD
 from chord_core.water.words import (
     gives_say,
     habit_says,

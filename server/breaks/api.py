@@ -9,18 +9,18 @@ from rest_framework.request import Request
 from accounts.scope import ShopView, answer
 from breaks import services
 from breaks.documents import (
+    BreakClimate,
     BreakFile,
     BreakIn,
     BreakList,
     BreakOut,
     FlowsRead,
-    Gives,
     GivesOf,
     Now,
     SeenList,
     SeenOut,
 )
-from breaks.gives import gives_of
+from breaks.gives import break_climate
 from breaks.models import Break
 from breaks.now import now_at
 from chord_core.documents import parse
@@ -92,12 +92,12 @@ class GivesView(ShopView):
 
     @extend_schema(
         parameters=[*ASKED, *FOR_WHOM],
-        responses=Gives,
+        responses=BreakClimate,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it for months, light and free hours, against what the break or the one asking remembers."""
         given = {name: request.query_params.get(name) for name in GivesOf.model_fields}
-        return answer(gives_of(self.own_or_404(Break, pk), hours_asked(request), parse(GivesOf, given)))
+        return answer(break_climate(self.own_or_404(Break, pk), hours_asked(request), parse(GivesOf, given)))
 
 
 class NowView(ShopView):
@@ -187,7 +187,7 @@ class ClimateTableView(ShopView):
     @extend_schema(parameters=ASKED, responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Send its bins as CSV: face, slope, share of the waves."""
-        given = gives_of(self.own_or_404(Break, pk), hours_asked(request))
+        given = break_climate(self.own_or_404(Break, pk), hours_asked(request))
         rows = given.climate.bins if given.climate else given.water.bins
         if not rows:
             raise ChordError("break", pk, "nothing is measured here: there are no bins to send")

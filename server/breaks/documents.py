@@ -71,7 +71,7 @@ class RememberedDay(Result):
     real_m: float | None
 
 
-class Gives(Result):
+class BreakClimate(Result):
     """What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
 
     ``says``: sentences; ``habit``: the one of them on how what is remembered lies to what is measured, empty

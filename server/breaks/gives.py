@@ -10,22 +10,22 @@ import numpy as np
 from buoys.models import Buoy
 from buoys.services import seas_of_buoy
 
-from breaks.documents import Gives, GivesOf, RememberedDay
+from breaks.documents import BreakClimate, GivesOf, RememberedDay
 from breaks.models import Break
 from chord_core.documents import River, Shore, Tide, Water, parse
 from chord_core.documents.climate import ClimateResult, HoursAsked, RiverResult
 from chord_core.documents.results import Bin
 from chord_core.documents.shore import Setting
 from chord_core.errors import ChordError
-from chord_core.surfer.pencil import height_from_mass
-from chord_core.surfer.spot import pencil_water
-from chord_core.water.answer import bins_document
+from chord_core.surfer.defaults import height_from_mass
+from chord_core.water.artificial import foam_m, pool_bins
 from chord_core.water.bins import class_of
-from chord_core.water.built import foam_m, pool_bins
+from chord_core.water.breaker import bins_document
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE, word_for
-from chord_core.water.gives import climate_of, water_given
 from chord_core.water.hours import BreakHours, hours_at
 from chord_core.water.river import Flows, river_of, river_water
+from chord_core.water.wave_climate import climate_of, water_given
 from chord_core.water.words import gives_say, habit_says, pool_says, river_says, share_below, unsure_says
 
 #: Body height [m] for the words of a break that is looked at without a surfer.
@@ -129,18 +129,20 @@ def sea_days(place: Break, body_m: float) -> tuple[float, float, float]:
     climate = climate_for(place)
     if climate:
         return climate.small_m, climate.usual_m, climate.big_m
-    spot, _ = pencil_water(place.document(), body_m)
-    small, usual, big = (float(face) for face in spot.days.face_at(np.array([SMALL_SHARE, 0.5, BIG_SHARE])))
+    conditions, _ = conditions_with_defaults(place.document(), body_m)
+    small, usual, big = (
+        float(face) for face in conditions.days.face_at(np.array([SMALL_SHARE, 0.5, BIG_SHARE]))
+    )
     return small, usual, big
 
 
-def gives_of(place: Break, asked: HoursAsked, whom: GivesOf | None = None) -> Gives:
+def break_climate(place: Break, asked: HoursAsked, whom: GivesOf | None = None) -> BreakClimate:
     """What a break gives in these hours, in sentences and figures, and against it what is remembered."""
     whom = whom or GivesOf()
     body = whom.body_m or ANYBODY_M
     said, water = whom.remembered(place.document()), water_of(place)
     climate, river = climate_for(place, asked), river_for(place)
-    spot, _ = pencil_water(water, body)
+    conditions, _ = conditions_with_defaults(water, body)
     days = sea_days(place, body) if place.kind == "sea" else None
     # What people remember is the year: of single months it says nothing.
     whole_year = not asked.months
@@ -151,16 +153,15 @@ def gives_of(place: Break, asked: HoursAsked, whom: GivesOf | None = None) -> Gi
     elif place.kind == "pool" and place.settings:
         says = pool_says([parse(Setting, row, "settings") for row in place.settings], body)
     else:
-        says = (
-            f"Usually {word_for(spot.days.usual_m, body)} high and {class_of(spot.bins)}, as remembered.",
-        )
+        usual, steepness = word_for(conditions.days.usual_m, body), class_of(conditions.bins)
+        says = (f"Usually {usual} high and {steepness}, as remembered.",)
     measured = climate or river or (place.kind == "pool" and place.settings)
-    return Gives(
+    return BreakClimate(
         asked=asked,
         climate=climate,
         river=river,
         water=water,
-        bins=bins_document(spot.bins),
+        bins=bins_document(conditions.bins),
         says=says,
         habit=habit_says(said, climate) if climate and whole_year else "",
         unsure="" if measured else unsure_says(place.document(), body),

@@ -151,7 +151,7 @@ def _said(surfer: Surfer, water: Water, case: Case) -> _Said:
 def _windows(said: _Said, target_l: float | None, pins: Pins | None) -> tuple[SizeResult, PinnedSize | None]:
     case, sized = said.case, Sized(said.case, target_l)
     answer = answer_of(sized)
-    if pins is None or closed_because(families()[pins.family], case.rider, case.spot):
+    if pins is None or closed_because(families()[pins.family], case.rider, case.conditions):
         return answer, None
     measures = Pinned.model_validate(pins.model_dump(exclude={"family"}))
     return answer, pinned_size(sized, pins.family, measures)

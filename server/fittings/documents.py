@@ -69,7 +69,7 @@ class FittingIn(Document):
 
 
 class FittingPatch(Document):
-    """A change of a ticket. Facts and water are merged: a null takes a fact back to pencil. ``go_by``: take
+    """A change of a ticket. Facts and water are merged: after a null a fact is assumed again. ``go_by``: take
     the waves that the break's buoy or gauge measured, those that are remembered, or its white water."""
 
     version: int

@@ -77,10 +77,10 @@ class Fleet:
         asked = 0 if self.large else count
         name, hull, fins = baseline_boards(case, target_l)
         if case.knows(name):
-            mine = summarize_rides(self.hull, self.fins, case.rider, case.spot, asked=asked)
+            mine = summarize_rides(self.hull, self.fins, case.rider, case.conditions, asked=asked)
         else:
             both = summarize_rides(
-                self.hull.joined(hull), self.fins.joined(fins), case.rider, case.spot, asked=asked
+                self.hull.joined(hull), self.fins.joined(fins), case.rider, case.conditions, asked=asked
             )
             case.know(name, both.rows(slice(count, None)))
             mine = both.rows(slice(0, count))

@@ -15,9 +15,9 @@ from chord_core.documents.base import Document
 from chord_core.documents.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.describe import dims_of
-from chord_core.surfer.pencil import height_from_mass
+from chord_core.surfer.defaults import height_from_mass
 from chord_core.tables import tables_version
-from chord_core.water.built import foam_water
+from chord_core.water.artificial import foam_water
 from config.errors import Stale
 from fittings.answers import answer_for, doubts_for, pins_of, typed_board, windows_for
 from fittings.closer import compared_for, faces_for, why_for, why_not_for

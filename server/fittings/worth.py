@@ -31,7 +31,7 @@ def worth_for(fitting: Fitting, surfer: Surfer, water: Water, asked: HoursAsked)
     if surfer.present_board:
         boards.append(surfer.present_board)
     fleet_ride = build_fleet_ride(
-        labelled_hulls(boards), fins_of(boards), ticket.case.rider, ticket.case.spot
+        labelled_hulls(boards), fins_of(boards), ticket.case.rider, ticket.case.conditions
     )
     return Worth(
         board=boards[0].name or boards[0].family,

@@ -85,7 +85,7 @@ class HullResult(Result):
 
 
 class Assumed(Result):
-    """A fact in pencil: which, what was taken, and why."""
+    """A fact that was assumed: which, what was taken, and why."""
 
     field: str
     value: float | str | bool

@@ -1,4 +1,4 @@
-"""The surfer document, ``chord-surfer/1``. What is not said is assumed in pencil (``surfer.pencil``)."""
+"""The surfer document, ``chord-surfer/1``. What is not said is assumed (``surfer.defaults``)."""
 
 from __future__ import annotations
 

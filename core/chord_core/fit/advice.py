@@ -20,7 +20,7 @@ from chord_core.fit.factors import Judged
 from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.present import present_litres
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, rungs, table
 from chord_core.water.days import BIG_SHARE
 
@@ -129,26 +129,26 @@ def _is_above(rider: Rider, steep: bool, big_m: float) -> bool:
 
 
 def _of_water(case: Case) -> dict[str, bool]:
-    spot, rider = case.spot, case.rider
+    conditions, rider = case.conditions, case.rider
     water = case.water
-    big_m = 0.0 if spot.river else float(spot.days.face_at(np.array(BIG_SHARE)))
-    steep = spot.steepness in ("steep", "hollow") and not spot.river
+    big_m = 0.0 if conditions.river else float(conditions.days.face_at(np.array(BIG_SHARE)))
+    steep = conditions.steepness in ("steep", "hollow") and not conditions.river
     return {
         "rock": water.bottom in ("rock", "reef"),
-        "built": water.bottom == "built" and spot.kind != "pool",
-        "hollow": spot.steepness == "hollow" and not spot.river,
+        "built": water.bottom == "built" and conditions.kind != "pool",
+        "hollow": conditions.steepness == "hollow" and not conditions.river,
         "steep": steep,
-        "above level": not spot.river and _is_above(rider, steep, big_m),
-        "weak": spot.steepness in ("crumbly", "soft") and not spot.river,
-        "big": not spot.river and _is_big(spot.days.usual_m, big_m, rider.height_m),
-        "very big": not spot.river and spot.days.usual_m >= _VERY_BIG_M,
+        "above level": not conditions.river and _is_above(rider, steep, big_m),
+        "weak": conditions.steepness in ("crumbly", "soft") and not conditions.river,
+        "big": not conditions.river and _is_big(conditions.days.usual_m, big_m, rider.height_m),
+        "very big": not conditions.river and conditions.days.usual_m >= _VERY_BIG_M,
         "crowd": water.crowd == "high",
         "far out": water.paddle_out_m is not None and water.paddle_out_m >= _FAR_OUT_M,
-        "dives": spot.duck_dive_needed and rider.craft != "stand_up",
-        "river": spot.river,
-        "slow river": spot.river and spot.flow_m_s < _FAST_M_S,
-        "fast river": spot.river and spot.flow_m_s >= _FAST_M_S,
-        "pool": spot.kind == "pool",
+        "dives": conditions.duck_dive_needed and rider.craft != "stand_up",
+        "river": conditions.river,
+        "slow river": conditions.river and conditions.flow_m_s < _FAST_M_S,
+        "fast river": conditions.river and conditions.flow_m_s >= _FAST_M_S,
+        "pool": conditions.kind == "pool",
     }
 
 

@@ -8,9 +8,9 @@ import numpy as np
 
 from chord_core.physics import SEA_KG_M3
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import Rung, rungs, table
+from chord_core.water.conditions import Conditions
 
 Band = tuple[float, float]
 
@@ -33,32 +33,32 @@ def _big_water(face_in_heights: float) -> float:
     return float(1 + 0.6 * 0.08 * np.log1p(np.exp((face_in_heights - 1) / 0.08)))
 
 
-def _weak_water(spot: Spot, face_in_heights: float) -> float:
+def _weak_water(conditions: Conditions, face_in_heights: float) -> float:
     small = float(np.clip((0.8 - face_in_heights) / 0.4, 0, 1))
-    return 1 + _WEAK_MOST * _WEAK.get(spot.steepness, 0.0) * small
+    return 1 + _WEAK_MOST * _WEAK.get(conditions.steepness, 0.0) * small
 
 
-def moves(rider: Rider, spot: Spot) -> list[Move]:
+def moves(rider: Rider, conditions: Conditions) -> list[Move]:
     """The corrections for fitness, sessions, age and water (``trade.md``, "The band moves")."""
-    face = spot.days.mean_m / rider.height_m
+    face = conditions.days.mean_m / rider.height_m
     age = 1 + 0.004 * max(rider.age - 40, 0)
     found = [
         Move(table("sizing")["fitness"][rider.fitness], f"{rider.fitness} fitness"),
         Move(rider.out_of_practice, f"{rider.sessions_month:g} sessions a month"),
         Move(age, f"{rider.age} years"),
     ]
-    if spot.kind != "river":
-        found.append(Move(_weak_water(spot, face), "weak waves"))
+    if conditions.kind != "river":
+        found.append(Move(_weak_water(conditions, face), "weak waves"))
         found.append(Move(_big_water(face), f"mean face {face:.1f} body heights"))
-    found.append(Move(SEA_KG_M3 / spot.water_kg_m3, "fresh water"))
+    found.append(Move(SEA_KG_M3 / conditions.water_kg_m3, "fresh water"))
     return found
 
 
-def _stand_up_band(rider: Rider, rung: Rung, spot: Spot) -> Band:
+def _stand_up_band(rider: Rider, rung: Rung, conditions: Conditions) -> Band:
     """Litres that leave a stand-up rider the rung's reserve of float (``model.md`` section 4)."""
     suit = SUIT_KG_MM * rider.wetsuit_mm * rider.height_m / SUIT_AT_M
     low, high = rung.stand_up_reserve
-    litre_kg = spot.water_kg_m3 / 1000 - 0.035
+    litre_kg = conditions.water_kg_m3 / 1000 - 0.035
 
     def litres(reserve: float) -> float:
         return ((1 + reserve) * rider.mass_kg + suit + KIT_KG + 2.3) / litre_kg
@@ -79,25 +79,27 @@ def by_mass(rider: Rider, family: str | None, rung: Rung | None = None) -> float
     return float((75 / rider.mass_kg) ** 0.2) if stood_on else 1.0
 
 
-def band_for(rider: Rider, spot: Spot, family: str | None = None, rung: Rung | None = None) -> Band:
+def band_for(
+    rider: Rider, conditions: Conditions, family: str | None = None, rung: Rung | None = None
+) -> Band:
     """The band of litres [L] for a rider, by ratio.
 
     Args:
-        rider, spot: facts, said or in pencil.
+        rider, spot: facts, said or assumed.
         family: a longboard has a band of its own, whatever the rung.
         rung: another rung than the rider's, to share a board with.
     """
     rung = rung or rider.rung
     if rider.craft == "stand_up":
-        return _stand_up_band(rider, rung, spot)
+        return _stand_up_band(rider, rung, conditions)
     low, high = ratio_of(rung, family)
-    moved = float(np.prod([move.factor for move in moves(rider, spot)])) * by_mass(rider, family, rung)
+    moved = float(np.prod([move.factor for move in moves(rider, conditions)])) * by_mass(rider, family, rung)
     return low * moved * rider.mass_kg, high * moved * rider.mass_kg
 
 
-def aimed_band(rider: Rider, spot: Spot, family: str | None = None) -> tuple[Band, str]:
+def aimed_band(rider: Rider, conditions: Conditions, family: str | None = None) -> tuple[Band, str]:
     """The part of the band that the aim asks for, and the words for it."""
-    low, high = band_for(rider, spot, family)
+    low, high = band_for(rider, conditions, family)
     middle = (low + high) / 2
     if rider.aim == "progress":
         return (low, middle), "to progress: up to the middle"
@@ -105,7 +107,7 @@ def aimed_band(rider: Rider, spot: Spot, family: str | None = None) -> tuple[Ban
         return (middle, high), f"{rider.aim}: from the middle up"
     if rider.aim == "keep and share":
         below = list(rungs().values())[max(rider.rung.step - 1, 0)]
-        share_low, share_high = band_for(rider, spot, family, below)
+        share_low, share_high = band_for(rider, conditions, family, below)
         top = (share_low + share_high) / 2 if below != rider.rung else high
         return (middle, max(top, high)), "to share: up to the middle of the rung below"
     return (low, high), ""

@@ -32,7 +32,7 @@ class Candidates:
             target_l: the advisor's own target [L], or None.
             best: another case's best reference board to measure by; else this case's own.
         """
-        ridden = summarize_rides(self.hull, self.fins, case.rider, case.spot)
+        ridden = summarize_rides(self.hull, self.fins, case.rider, case.conditions)
         judged = judge(case, target_l, self.boards, self.hull, ridden)
         return judged.fit(best.under(case) if best else build_baseline(case, target_l).best)
 

@@ -1,4 +1,4 @@
-"""A surfer in a water, with every fact said or assumed in pencil."""
+"""A surfer in a water, with every fact said or assumed."""
 
 from __future__ import annotations
 
@@ -20,8 +20,8 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.surfer.pencil import Rider, missing_facts, pencil_rider
-from chord_core.surfer.spot import Spot, pencil_water
+from chord_core.surfer.defaults import Rider, missing_facts, rider_with_defaults
+from chord_core.water.conditions import Conditions, conditions_with_defaults
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE
 
 T = TypeVar("T")
@@ -52,7 +52,7 @@ class Case:
     """A surfer and a water with all facts, what was assumed of them, and the water as it was said."""
 
     rider: Rider
-    spot: Spot
+    conditions: Conditions
     assumed: tuple[Assumed, ...]
     water: Water
 
@@ -72,7 +72,7 @@ class Case:
     @cached_property
     def expected(self) -> Expectation:
         """What an advisor expects from the facts alone."""
-        return Expectation(self.rider, self.spot, tuple(fact.field for fact in self.assumed))
+        return Expectation(self.rider, self.conditions, tuple(fact.field for fact in self.assumed))
 
     @cached_property
     def _made(self) -> dict[tuple[object, ...], object]:
@@ -107,28 +107,28 @@ class Case:
             key: names these boards.
         """
         if key not in self._kept:
-            self._kept[key] = summarize_rides(hull, fins, self.rider, self.spot)
+            self._kept[key] = summarize_rides(hull, fins, self.rider, self.conditions)
         return self._kept[key]
 
 
 def case_with(surfer: Surfer, water: Water) -> Case | None:
-    """Fill a surfer and a water in pencil; None while mass or rung is missing."""
+    """A surfer and a water with what was not said assumed; None while mass or rung is missing."""
     if missing_facts(surfer):
         return None
-    rider, of_rider = pencil_rider(surfer)
-    spot, of_water = pencil_water(water, rider.height_m)
-    return Case(rider, spot, (*of_rider, *of_water), water)
+    rider, of_rider = rider_with_defaults(surfer)
+    conditions, of_water = conditions_with_defaults(water, rider.height_m)
+    return Case(rider, conditions, (*of_rider, *of_water), water)
 
 
 def case_of(request: SizeRequest) -> Case | None:
-    """Fill a request in pencil; None while mass or rung is missing."""
+    """A request with what was not said assumed; None while mass or rung is missing."""
     return case_with(request.surfer, request.water)
 
 
-def times(water: Water, spot: Spot, factor: float) -> Water:
+def times(water: Water, conditions: Conditions, factor: float) -> Water:
     """A water with every face by a factor; duck-dives there as it is said, else by the new face."""
     if water.bins:
         bins = tuple(row.model_copy(update={"face_m": row.face_m * factor}) for row in water.bins)
         return water.model_copy(update={"bins": bins})
-    small, usual, big = (float(face) * factor for face in spot.days.face_at(np.array(_REMEMBERED)))
+    small, usual, big = (float(face) * factor for face in conditions.days.face_at(np.array(_REMEMBERED)))
     return water.model_copy(update={"small_m": small, "usual_m": usual, "big_m": big})

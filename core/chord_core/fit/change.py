@@ -19,9 +19,9 @@ from chord_core.fit.step import scaled
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
 from chord_core.ride.fins import setup_of
-from chord_core.surfer.pencil import missing_facts
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import table
+from chord_core.water.conditions import conditions_with_defaults
 
 #: A board is right from this fit: nearly as good as the best ordinary one.
 RIGHT = 100 * table("fit")["near_best"]
@@ -119,13 +119,15 @@ def _practice(case: Case, request: ChangeRequest) -> Change | None:
 
 
 def _break(case: Case, request: ChangeRequest) -> Change | None:
-    if case.spot.river:
+    if case.conditions.river:
         return None
-    now = case.spot.days.usual_m
+    now = case.conditions.days.usual_m
 
     def at(factor: float) -> Case:
-        spot, _ = pencil_water(times(request.water, case.spot, factor), case.rider.height_m)
-        return replace(case, spot=spot)
+        conditions, _ = conditions_with_defaults(
+            times(request.water, case.conditions, factor), case.rider.height_m
+        )
+        return replace(case, conditions=conditions)
 
     order = sorted(_FACES, key=lambda factor: abs(np.log(factor)))
     found = _first_right([(float(f), partial(at, float(f))) for f in order], request)

@@ -18,7 +18,7 @@ from chord_core.hull.stations import Array
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.turn import turn_radius
-from chord_core.surfer.pencil import missing_facts
+from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import table
 
 
@@ -41,7 +41,7 @@ def _of_hulls(hull: Hull) -> dict[str, Array]:
 
 
 def _of_riding(fleet_ride: FleetRide) -> dict[str, Array]:
-    weight = fleet_ride.spot.bins.weight
+    weight = fleet_ride.conditions.bins.weight
     factors = fleet_ride.in_bins
     found = {
         "rides_per_hour": fleet_ride.rides_an_hour(fleet_ride.works),
@@ -53,7 +53,7 @@ def _of_riding(fleet_ride: FleetRide) -> dict[str, Array]:
     for name, factor in (("takes_off", "catch"), ("keeps_running", "keep")):
         if factor in factors:
             found[name] = factors[factor] @ weight
-    if fleet_ride.rider.craft == "prone" and not fleet_ride.spot.river:
+    if fleet_ride.rider.craft == "prone" and not fleet_ride.conditions.river:
         found["duck_dive"] = fleet_ride.paddle_state.floats.duck_dive
     return found
 
@@ -84,7 +84,7 @@ def _rows(rows: list[dict[str, Any]], values: dict[str, Array]) -> list[Differen
 
 
 def _ridden(hull: Hull, fins: FinSet, case: Case) -> FleetRide:
-    return build_fleet_ride(hull, fins, case.rider, case.spot)
+    return build_fleet_ride(hull, fins, case.rider, case.conditions)
 
 
 def compare(request: CompareRequest) -> CompareResult:
@@ -109,7 +109,7 @@ def compare(request: CompareRequest) -> CompareResult:
     here = [
         over.face_m
         for over in overs
-        if over.steepness == case.spot.steepness and {over.below, over.above} == {0, 1}
+        if over.steepness == case.conditions.steepness and {over.below, over.above} == {0, 1}
     ]
     return CompareResult(
         differences=tuple(found),

@@ -25,9 +25,9 @@ from chord_core.hull.label import labels_agree
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary
 from chord_core.ride.ride_model import rides_an_hour
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, table
+from chord_core.water.conditions import Conditions
 
 #: Which factor a part belongs to; what is not named here belongs to rides.
 PART_OF = {
@@ -47,12 +47,12 @@ FACTORS = ("rides", "style", "handling", "growth")
 _NOTHING = 1e-9
 
 
-def weights_for(rider: Rider, spot: Spot) -> dict[str, float]:
+def weights_for(rider: Rider, conditions: Conditions) -> dict[str, float]:
     """How much each factor weighs for this rider, in all 1."""
     rows = table("fit")["weights"]
-    if spot.river:
+    if conditions.river:
         base, turning = rows["river"], rows["river turning"]
-    elif one_thing(rider, spot):
+    elif one_thing(rider, conditions):
         return dict(rows["one thing"])
     elif rider.aim in rows:
         return dict(rows[rider.aim])
@@ -61,16 +61,16 @@ def weights_for(rider: Rider, spot: Spot) -> dict[str, float]:
     return {name: base[name] + rider.rung.turning_share * turning[name] for name in FACTORS}
 
 
-def days_of_water(rider: Rider, spot: Spot) -> Array:
+def days_of_water(rider: Rider, conditions: Conditions) -> Array:
     """Weights of the bins on the days that count, (days, m): all waves alike; bigger ones more for good days;
     three days, the small, usual and big thirds, for one board."""
-    weight = spot.bins.weight
-    order = np.argsort(spot.bins.face_m, kind="stable")
+    weight = conditions.bins.weight
+    order = np.argsort(conditions.bins.face_m, kind="stable")
     quantile = np.empty_like(weight)
     quantile[order] = np.cumsum(weight[order]) - weight[order] / 2
     if rider.aim == "good days":
         rows: list[Array] = [weight * quantile]
-    elif rider.aim == "one board for everything" and not spot.river:
+    elif rider.aim == "one board for everything" and not conditions.river:
         thirds = np.minimum((3 * quantile).astype(int), 2)
         rows = [weight * (thirds == third) for third in range(3) if (thirds == third).any()]
     else:
@@ -78,13 +78,13 @@ def days_of_water(rider: Rider, spot: Spot) -> Array:
     return np.array([row / row.sum() for row in rows])
 
 
-def rides_on_days(rider: Rider, spot: Spot, ridden: RideSummary) -> Array:
+def rides_on_days(rider: Rider, conditions: Conditions, ridden: RideSummary) -> Array:
     """Rides an hour (on a river the works share) on each of the days that count, (n, days)."""
-    works = ridden.by_bin @ days_of_water(rider, spot).T
-    if spot.river:
+    works = ridden.by_bin @ days_of_water(rider, conditions).T
+    if conditions.river:
         return np.asarray(works)
     return np.stack(
-        [rides_an_hour(spot, ridden.along_m_s, ridden.cruise_m_s, day) for day in works.T], axis=1
+        [rides_an_hour(conditions, ridden.along_m_s, ridden.cruise_m_s, day) for day in works.T], axis=1
     )
 
 
@@ -133,7 +133,9 @@ def kept_shares(case: Case, physics: dict[str, float]) -> dict[str, float]:
 
 def closed_in(case: Case, family: str) -> str | None:
     """Why a family is behind a gate in a case, worked out once."""
-    return case.once(("closed", family), lambda: closed_because(families()[family], case.rider, case.spot))
+    return case.once(
+        ("closed", family), lambda: closed_because(families()[family], case.rider, case.conditions)
+    )
 
 
 @dataclass(frozen=True)
@@ -246,22 +248,22 @@ def judge_alone(
         target_l: the advisor's own target [L], or None.
         hull, ridden: the same boards in the same order.
     """
-    rider, spot = case.rider, case.spot
+    rider, conditions = case.rider, case.conditions
     names = tuple(board.family for board in boards)
     return Judged(
         hull=hull,
         ridden=ridden,
-        handling=handle(hull, ridden.floats, rider, spot),
-        style=style_of(rider, spot, ridden),
-        growth=growth_of(rider, spot, hull, ridden, wanted_of(case, target_l, names)),
+        handling=handle(hull, ridden.floats, rider, conditions),
+        style=style_of(rider, conditions, ridden),
+        growth=growth_of(rider, conditions, hull, ridden, wanted_of(case, target_l, names)),
         families=names,
         closed=tuple(closed_in(case, name) for name in names),
-        days=rides_on_days(rider, spot, ridden),
+        days=rides_on_days(rider, conditions, ridden),
         present_l=present_litres(rider),
-        duck_needed=must_duck_dive(rider, spot),
-        weights=weights_for(rider, spot),
-        wanted_m=float(radius_wanted_m(rider, spot, np.array([ridden.along_m_s]))[0]),
-        stays=spot.river,
+        duck_needed=must_duck_dive(rider, conditions),
+        weights=weights_for(rider, conditions),
+        wanted_m=float(radius_wanted_m(rider, conditions, np.array([ridden.along_m_s]))[0]),
+        stays=conditions.river,
         boards=boards,
         complaint_scores=score_complaints(case, hull, ridden),
     )

@@ -15,7 +15,7 @@ from chord_core.fit.candidates import fit_in
 from chord_core.fit.case import Case, case_of
 from chord_core.fit.change import fin_trials
 from chord_core.fit.complaints import heard
-from chord_core.surfer.pencil import missing_facts
+from chord_core.surfer.defaults import missing_facts
 
 #: From this share of the gain a fix is tried before any sale; under this one it is not worth a word.
 _MOST, _WORTH = 0.5, 0.05

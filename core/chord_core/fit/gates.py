@@ -6,9 +6,9 @@ A gate is for what could hurt somebody, or is another craft. What is only less u
 
 from __future__ import annotations
 
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import Family, families, rungs, table
+from chord_core.water.conditions import Conditions
 
 _CLASS_BY_RUNG = ("soft", "soft", "middle", "middle", "short", "short", "short")
 
@@ -18,12 +18,12 @@ def a(name: str) -> str:
     return f"an {name}" if name[0] in "aeiou" else f"a {name}"
 
 
-def own_class(rider: Rider, spot: Spot) -> tuple[str, str]:
+def own_class(rider: Rider, conditions: Conditions) -> tuple[str, str]:
     """The class of board this surfer is served from, and why."""
     surfer = rider.surfer
     if rider.craft == "stand_up":
         return "stand-up", "paddles standing"
-    if spot.kind == "river":
+    if conditions.kind == "river":
         return "river", "rides a standing wave"
     if rider.aim == "nose-ride":
         return "long", "wants to ride the nose"
@@ -55,24 +55,28 @@ def _rung_gate(family: Family, rider: Rider) -> str | None:
     return None
 
 
-def _water_gate(family: Family, rider: Rider, spot: Spot) -> str | None:
-    rules, face = table("choice"), spot.days.usual_m / rider.height_m
+def _water_gate(family: Family, rider: Rider, conditions: Conditions) -> str | None:
+    rules, face = table("choice"), conditions.days.usual_m / rider.height_m
     name = family.name
     if name not in rules["big_water"] and face > rules["up_to_face_heights"]:
         return f"the usual face of {face:.1f} body heights is too big for {a(name)}"
     dives_from = rules["dives_from"].get(name)
-    if dives_from in _STEEPER and spot.steepness in _STEEPER[_STEEPER.index(dives_from) :]:
-        return f"{a(name)} is flat: it dives where the face is {spot.steepness}"
+    if dives_from in _STEEPER and conditions.steepness in _STEEPER[_STEEPER.index(dives_from) :]:
+        return f"{a(name)} is flat: it dives where the face is {conditions.steepness}"
     return None
 
 
-def closed_because(family: Family, rider: Rider, spot: Spot) -> str | None:
+def closed_because(family: Family, rider: Rider, conditions: Conditions) -> str | None:
     """Why a family is behind a gate for this rider and water; None when it is open."""
     stand_up = family.board_class == "stand-up"
     if stand_up != (rider.craft == "stand_up"):
         return "a stand-up board is another craft" if stand_up else "too little float to stand and paddle"
     if stand_up:
         return None
-    if (family.board_class == "river") != (spot.kind == "river"):
-        return "a river board is not for the sea" if spot.kind != "river" else "a sea board on a river wave"
-    return _rung_gate(family, rider) or _water_gate(family, rider, spot)
+    if (family.board_class == "river") != (conditions.kind == "river"):
+        return (
+            "a river board is not for the sea"
+            if conditions.kind != "river"
+            else "a sea board on a river wave"
+        )
+    return _rung_gate(family, rider) or _water_gate(family, rider, conditions)

@@ -14,9 +14,9 @@ from chord_core.documents.answers import FinAdvice
 from chord_core.documents.board import Board
 from chord_core.hull.hull import Hull
 from chord_core.ride.fins import setup_of
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, table
+from chord_core.water.conditions import Conditions
 
 _POWER = ("steep", "hollow")
 #: Classes of boards that are waxed all over.
@@ -29,9 +29,9 @@ def _rules() -> dict[str, Any]:
     return dict(table("gear")["fins"])
 
 
-def in_power(spot: Spot, body_m: float) -> bool:
+def in_power(conditions: Conditions, body_m: float) -> bool:
     """Whether the usual water pushes: steep, hollow, or over the head."""
-    return spot.steepness in _POWER or spot.days.usual_m > body_m
+    return conditions.steepness in _POWER or conditions.days.usual_m > body_m
 
 
 def _grips(hull: Hull, row: int) -> bool:
@@ -39,14 +39,14 @@ def _grips(hull: Hull, row: int) -> bool:
     return bool(fleet.rail[row] <= _rules()["grips_rail_to"] or fleet.dropped[row])
 
 
-def fin_area_cm2(hull: Hull, row: int, rider: Rider, spot: Spot) -> float:
+def fin_area_cm2(hull: Hull, row: int, rider: Rider, conditions: Conditions) -> float:
     """Area wanted of one side fin [cm2]: 97 (M / 72)^.5, less for a gripping rail or edge, more for a wide
     tail and a light build in power."""
     rules, fleet = _rules(), hull.fleet
     area = rules["area_cm2"] * np.sqrt(rider.mass_kg / rules["at_kg"])
     area *= rules["gripping"] if _grips(hull, row) else 1.0
     area *= rules["wide_tail"] if fleet.tail_width[row] > rules["wide_tail_from_m"] else 1.0
-    light = fleet.damping[row] <= rules["light_damping_to"] and in_power(spot, rider.height_m)
+    light = fleet.damping[row] <= rules["light_damping_to"] and in_power(conditions, rider.height_m)
     return float(area * (rules["light_in_power"] if light else 1.0))
 
 
@@ -61,25 +61,25 @@ def fin_sizes(area_cm2: float) -> tuple[str, ...]:
     return (names[at],)
 
 
-def fin_flex(hull: Hull, row: int, rider: Rider, spot: Spot) -> str:
+def fin_flex(hull: Hull, row: int, rider: Rider, conditions: Conditions) -> str:
     """Soft, medium or stiff: by mass, usual face, a tail that flexes (stiffer), a rail that grips
     (softer)."""
     rules = _rules()
     index = (rider.mass_kg - rules["flex_at_kg"]) / rules["flex_a_kg"]
-    index += (spot.days.usual_m - rules["flex_at_face_m"]) / rules["flex_a_face_m"]
+    index += (conditions.days.usual_m - rules["flex_at_face_m"]) / rules["flex_a_face_m"]
     index += float(hull.fleet.flex[row] >= rules["flexible_from"]) - float(_grips(hull, row))
     if abs(index) <= rules["flex_edge"]:
         return "medium"
     return "stiff" if index > 0 else "soft"
 
 
-def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, spot: Spot) -> FinAdvice:
+def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, conditions: Conditions) -> FinAdvice:
     """Size and flex for a board, the designer's own set first.
 
     Args:
         hull: a fleet with ``board`` in its ``row``.
     """
-    area, flex = fin_area_cm2(hull, row, rider, spot), fin_flex(hull, row, rider, spot)
+    area, flex = fin_area_cm2(hull, row, rider, conditions), fin_flex(hull, row, rider, conditions)
     sizes = fin_sizes(area)
     setup = setup_of(board)
     says = f"{setup}, {' or '.join(sizes)}, {flex}: {spoken.fin_area(area)} a side fin."
@@ -94,10 +94,10 @@ def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, spot: Spot) ->
     return FinAdvice(setup=setup, area_cm2=area, sizes=sizes, flex=flex, says=says)
 
 
-def pad_for(board: Board, rider: Rider, spot: Spot) -> str:
+def pad_for(board: Board, rider: Rider, conditions: Conditions) -> str:
     """The pad for a board: a full one on a river, none where one walks or lies on wax, else by the foot."""
     pads = table("gear")["pads"]
-    if spot.river:
+    if conditions.river:
         return str(pads["river"])
     if families()[board.family].board_class in _WAXED:
         return str(pads["none"])

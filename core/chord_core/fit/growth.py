@@ -11,10 +11,10 @@ from chord_core.fit.style import one_thing, radius_wanted_m, turning_share
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import Rung, rungs
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
+from chord_core.water.conditions import Conditions
 
 
 @dataclass(frozen=True)
@@ -46,15 +46,15 @@ def near(values: Array, middles: Array, soft: float) -> Array:
     return np.asarray(np.exp(-((np.log(values / middles) / soft) ** 2) / 2))
 
 
-def _learn(rider: Rider, spot: Spot, ridden: RideSummary) -> Array:
+def _learn(rider: Rider, conditions: Conditions, ridden: RideSummary) -> Array:
     """Whether a board can do the next rung's turn at the usual face, as far as there is room for turns;
     nothing is asked under green wave, nor of a board for one thing."""
-    if rider.rung.step < rungs()["green wave"].step or one_thing(rider, spot):
+    if rider.rung.step < rungs()["green wave"].step or one_thing(rider, conditions):
         return np.ones(len(ridden))
     speed = np.array([ridden.along_m_s])
-    wanted = radius_wanted_m(replace(rider, rung=next_rung(rider.rung)), spot, speed)[0]
-    rises = expit(np.log(wanted / ridden.radius_m) / craft().learn_soft + 1.5)
-    turning = float(turning_share(rider, spot, ridden.along_m_s) @ spot.bins.weight)
+    wanted = radius_wanted_m(replace(rider, rung=next_rung(rider.rung)), conditions, speed)[0]
+    rises = expit(np.log(wanted / ridden.radius_m) / calibration().learn_soft + 1.5)
+    turning = float(turning_share(rider, conditions, ridden.along_m_s) @ conditions.bins.weight)
     return np.asarray(rises**turning)
 
 
@@ -63,7 +63,7 @@ def _shared(rider: Rider, ridden: RideSummary) -> Array:
     if rider.aim != "keep and share" or rider.craft == "stand_up":
         return np.ones(len(ridden))
     below = list(rungs().values())[max(rider.rung.step - 1, 0)]
-    c = craft()
+    c = calibration()
     sweet = np.log(np.maximum(ridden.sweet_m, 1e-6) / below.sweet_spot_need_m) / c.stand_soft
     return np.asarray(expit(sweet + c.stand_margin))
 
@@ -80,11 +80,13 @@ class Wanted:
     width_m: Array
 
 
-def growth_of(rider: Rider, spot: Spot, hull: Hull, ridden: RideSummary, wanted: Wanted) -> Growth:
+def growth_of(
+    rider: Rider, conditions: Conditions, hull: Hull, ridden: RideSummary, wanted: Wanted
+) -> Growth:
     """Growth of boards for a rider in a water: near the size that is expected, with room to learn."""
-    c = craft()
+    c = calibration()
     litres = near(hull.litres, wanted.litres, c.growth_litres)
     length = near(hull.fleet.length, wanted.length_m, c.growth_length)
     width = near(hull.fleet.width, wanted.width_m, c.growth_width)
-    learn, shared = _learn(rider, spot, ridden), _shared(rider, ridden)
+    learn, shared = _learn(rider, conditions, ridden), _shared(rider, ridden)
     return Growth(litres * length * width * learn * shared, litres, length, width, learn, shared, wanted)

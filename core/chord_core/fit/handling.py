@@ -10,9 +10,9 @@ from scipy.special import expit
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.float import Floats
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import rungs, table
+from chord_core.water.conditions import Conditions
 
 #: How soft a limit is: a value this share over its limit is at about a quarter of its worth.
 _SOFT = 0.05
@@ -40,14 +40,14 @@ def _within(value: Array, limit: float, soft: float = _SOFT) -> Array:
     return np.asarray(expit(np.log(limit / np.maximum(value, 1e-9)) / soft + 2.0))
 
 
-def length_limit(rider: Rider, spot: Spot) -> float | None:
+def length_limit(rider: Rider, conditions: Conditions) -> float | None:
     """Longest board in body heights that this person can handle; None where there is no such limit.
 
     1.35 up to 42 kg, rising until 52 kg; adults over 60 kg carry what they ride, and big water
     and stand-up boards ask their own lengths.
     """
     rules = table("sizing")["handling"]
-    face = spot.days.usual_m / rider.height_m
+    face = conditions.days.usual_m / rider.height_m
     if rider.craft == "stand_up" or face > rules["free_from_face"] or rider.mass_kg >= rules["free_from_kg"]:
         return None
     limit = rules["length_of_height"]
@@ -57,13 +57,13 @@ def length_limit(rider: Rider, spot: Spot) -> float | None:
     return float(np.interp(rider.mass_kg, span, [limit["share"], later]))
 
 
-def must_duck_dive(rider: Rider, spot: Spot) -> bool:
+def must_duck_dive(rider: Rider, conditions: Conditions) -> bool:
     """Whether this rider has to get a board under the waves here: out back, lying down."""
     out_back = rider.rung.step >= rungs()["green wave"].step
-    return spot.duck_dive_needed and out_back and rider.craft == "prone"
+    return conditions.duck_dive_needed and out_back and rider.craft == "prone"
 
 
-def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
+def handle(hull: Hull, floats: Floats, rider: Rider, conditions: Conditions) -> Handling:
     """Judge how a fleet is carried and dived by this rider at this spot."""
     rules = table("sizing")["handling"]
     most = rules["child_mass_share"] if rider.child else rules["adult_mass_share"]
@@ -71,12 +71,12 @@ def handle(hull: Hull, floats: Floats, rider: Rider, spot: Spot) -> Handling:
     width = hull.fleet.width / rider.height_m
     length = hull.fleet.length / rider.height_m
     carry = _within(mass, most)
-    limit = length_limit(rider, spot)
+    limit = length_limit(rider, conditions)
     if limit is not None:
         carry = carry * _within(length, limit)
     if rider.surfer.max_carry_m is not None:
         carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m, _CAR_SOFT)
     duck = expit((DUCK_MOST - floats.duck_dive) / 0.05)
-    if not must_duck_dive(rider, spot):
+    if not must_duck_dive(rider, conditions):
         duck = np.ones(len(hull))
     return Handling(carry * duck, carry, mass, length, width, duck)

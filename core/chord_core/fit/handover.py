@@ -41,7 +41,7 @@ class _Pile:
         """Works share without nerve times style, (n, m), on faces of one slope."""
         face = Face(faces_m, np.full(len(faces_m), slope))
         factors = {name: rows for name, rows in self.fleet_ride.factors(face).items() if name != "nerve"}
-        style = style_on(self.case.rider, self.case.spot, self.ridden, face)
+        style = style_on(self.case.rider, self.case.conditions, self.ridden, face)
         return np.asarray(np.maximum(product_of(factors) * style, 1e-12))
 
     def pair(self, other: int, slope: float, faces_m: Array) -> Array:
@@ -66,12 +66,12 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
     Where works x style are equal (bisection), and the heights about it within which the two differ by no more
     than a tenth. None where one of them is better, or neither is ridden, on every face; none on a river or in
     white water."""
-    if case.spot.kind in ("river", "white_water"):
+    if case.conditions.kind in ("river", "white_water"):
         return ()
-    fleet_ride = build_fleet_ride(hull, fins, case.rider, case.spot)
+    fleet_ride = build_fleet_ride(hull, fins, case.rider, case.conditions)
     if fleet_ride.in_foam:
         return ()
-    candidates = _Pile(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.spot))
+    candidates = _Pile(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.conditions))
     found, here = [], _shares(case)
     for row in table("waves")["steepness"]:
         slope = median_slope(row["name"])
@@ -100,7 +100,7 @@ def _shares(case: Case) -> dict[str, float]:
     """Share of a water's waves that are nearest to each class of steepness, in the log of slope."""
     names = [row["name"] for row in table("waves")["steepness"]]
     slopes = np.log([median_slope(name) for name in names])
-    bins = case.spot.bins
+    bins = case.conditions.bins
     nearest = np.abs(np.log(bins.slope)[:, None] - slopes).argmin(axis=1)
     return {name: float(bins.weight[nearest == i].sum()) for i, name in enumerate(names)}
 

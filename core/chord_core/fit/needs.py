@@ -24,14 +24,14 @@ def _order(case: Case) -> list[str]:
     named = [name for said in rider.surfer.complaints for name in rules["complaints"][said]]
     first = rider.rung.step < rungs()[_TURNS_FROM].step
     aim = "first boards" if first else rider.aim
-    aim = "river" if case.spot.river else "stand-up" if rider.craft == "stand_up" else aim
+    aim = "river" if case.conditions.river else "stand-up" if rider.craft == "stand_up" else aim
     every = [row["name"] for row in rules["behaviours"]]
     return list(dict.fromkeys([*named, *rules["aims"].get(aim, []), *every]))
 
 
 def _applies(name: str, case: Case) -> bool:
     """Whether a behaviour is asked for at all: nobody duck-dives a river wave or with a paddle."""
-    if case.spot.river:
+    if case.conditions.river:
         return name not in ("catch", "keep", "nose", "sprint", "duck", "nose_riding")
     return name != "stays" and not (case.rider.craft == "stand_up" and name in ("duck", "sprint"))
 

@@ -7,7 +7,7 @@ from collections.abc import Callable
 from chord_core.documents.answers import Option
 from chord_core.documents.board import Board
 from chord_core.fit.search import Judge
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import Family, families, table
 
 #: Another tail or set-up has to be better by this share, another build by that: what a family is usually made

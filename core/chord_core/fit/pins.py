@@ -59,7 +59,7 @@ def pinned_size(sized: Sized, family: str, pins: Pinned) -> PinnedSize:
     pinned = {name: float(value) for name, value in pins.model_dump(exclude_none=True).items()}
     if not pinned:
         raise ChordError("pinned", None, "pin one measure at least")
-    closed = closed_because(families()[family], sized.case.rider, sized.case.spot)
+    closed = closed_because(families()[family], sized.case.rider, sized.case.conditions)
     if closed:
         raise ChordError("pinned.family", family, f"nothing to pin: {closed}")
     found = _searched(sized, family, pinned)

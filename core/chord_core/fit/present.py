@@ -6,7 +6,7 @@ from functools import lru_cache
 
 from chord_core.documents.board import Board
 from chord_core.hull.label import labelled_hulls
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 
 
 def present_litres(rider: Rider) -> float | None:

@@ -43,7 +43,7 @@ from chord_core.hull.stations import Array, IndexArray
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.ride.standup import reserve as reserve_under
-from chord_core.surfer.pencil import missing_facts
+from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import table, tables_version
 
 #: What is said when no board of a rack is open to this surfer.
@@ -51,7 +51,7 @@ NOT_YET = "Not yet, not here: every board of this rack is behind a gate."
 
 
 def _cautions(case: Case, board: Board, judged: Judged, row: int) -> tuple[str, ...]:
-    found = [leash_for(board.length_m, case.rider, case.spot)]
+    found = [leash_for(board.length_m, case.rider, case.conditions)]
     if judged.duck_needed and judged.ridden.floats.duck_dive[row] > DUCK_MOST:
         found.append("Cannot be sunk under a wave: turtle roll, channel, or ask.")
     return tuple(found)
@@ -62,7 +62,7 @@ def _float(rack: JudgedRack, row: int) -> Float:
     lift = float(floats.lift_share[row])
     if rider.craft == "stand_up":
         hull = rack.judged.hull.rows(slice(row, row + 1))
-        spare = float(reserve_under(hull, rider, rack.case.spot.water_kg_m3)[0])
+        spare = float(reserve_under(hull, rider, rack.case.conditions.water_kg_m3)[0])
         return Float(lift_share=lift, reserve_share=spare)
     return Float(
         lift_share=lift,
@@ -97,7 +97,7 @@ class JudgedRack:
             fins: of the whole rack.
         """
         hull, case = self.judged.hull.rows(rows), self.case
-        more = summarize_rides(hull, fins.rows(rows), case.rider, case.spot, asked=len(rows))
+        more = summarize_rides(hull, fins.rows(rows), case.rider, case.conditions, asked=len(rows))
         return replace(self, ridden=self.ridden.filled(rows, more))
 
     @cached_property
@@ -120,7 +120,7 @@ class JudgedRack:
     def describe(self, row: int) -> Ranked:
         """Board ``row`` with its factors, what it does on the wave, reasons and cautions."""
         case, board, judged = self.case, self.boards[row], self.judged
-        wave = on_the_wave(self.ridden, row, case.rider, case.spot)
+        wave = on_the_wave(self.ridden, row, case.rider, case.conditions)
         about = About(case, self.sized.baseline.best)
         for_, against = reasons(judged, about, row, limits_say(wave, case.rider.height_m))
         return Ranked(
@@ -132,8 +132,8 @@ class JudgedRack:
             because=because(case, judged, row),
             floats=_float(self, row),
             on_the_wave=wave,
-            fins=advise_fins(board, judged.hull, row, case.rider, case.spot),
-            pad=pad_for(board, case.rider, case.spot),
+            fins=advise_fins(board, judged.hull, row, case.rider, case.conditions),
+            pad=pad_for(board, case.rider, case.conditions),
             out_of_the_door=out_of_the_door(board),
             over_budget=over_budget(board, case.rider.surfer),
             cost_a_session=cost_a_session(board, case.rider.sessions_month),
@@ -173,7 +173,9 @@ def judge_rack(
         fins: ``fins_of(boards)`` if they are known already.
         ridden: ``summarize_rides`` them for this rider and water with the band, if it is known already.
     """
-    ridden = ridden or summarize_rides(hull, fins or fins_of(boards), case.rider, case.spot, asked=len(hull))
+    ridden = ridden or summarize_rides(
+        hull, fins or fins_of(boards), case.rider, case.conditions, asked=len(hull)
+    )
     sized = Sized(case, target_l)
     judged = judge(case, target_l, boards, hull, ridden)
     fit = judged.fit(sized.baseline.best)

@@ -47,7 +47,7 @@ def _likes(now: Ridden, likes: tuple[str, ...], judged: Judged, row: int) -> lis
 
 def _close(case: Case, board: Board, of: str, other: Board) -> Remembered | None:
     boards = [other, board]
-    fleet_ride = build_fleet_ride(labelled_hulls(boards), fins_of(boards), case.rider, case.spot)
+    fleet_ride = build_fleet_ride(labelled_hulls(boards), fins_of(boards), case.rider, case.conditions)
     if feel_of(fleet_ride)[0].change >= table("heard")["close_in_feel"]:
         return None
     good = of == "best board"

@@ -66,7 +66,7 @@ class Judge:
     def judged(self, boards: Sequence[Board]) -> Judged:
         """Boards with their factors."""
         hull = hull_of(fleet_of(boards))
-        ridden = summarize_rides(hull, fins_of(boards), self.case.rider, self.case.spot)
+        ridden = summarize_rides(hull, fins_of(boards), self.case.rider, self.case.conditions)
         return judge(self.case, self.target_l, boards, hull, ridden)
 
     def fit(self, boards: list[Board]) -> Array:

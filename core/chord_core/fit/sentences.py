@@ -20,9 +20,9 @@ from chord_core.fit.factors import PART_OF, Best, Judged
 from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.style import one_thing
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import table
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 
 #: How much what is no part of the fit weighs beside its parts, in the log of fit.
 _STEP_COUNTS, _TOO_FAR_COUNTS, _LABEL_COUNTS, _WISH_COUNTS = 0.02, 0.30, 0.06, 0.05
@@ -116,7 +116,7 @@ def _stays(judged: Judged, _: About, row: int) -> Said:
 
 
 def _turns(judged: Judged, about: About, row: int) -> Said:
-    thing, c = one_thing(about.rider, about.case.spot), craft()
+    thing, c = one_thing(about.rider, about.case.conditions), calibration()
     if thing == "drive":
         speed = judged.ridden.hold_m_s[row]
         return (
@@ -260,7 +260,7 @@ def _of_parts(
 def _less_usual(about: About, family: str) -> str:
     """Why another kind is expected before this one."""
     first, case = about.best.first, about.case
-    facts = speaks_for(case.rider, case.spot, first, family)
+    facts = speaks_for(case.rider, case.conditions, first, family)
     return (
         f"{a(first).capitalize()} comes first for who {facts[0]}."
         if facts

@@ -15,7 +15,7 @@ from chord_core.fit.factors import Judged, judge_alone
 from chord_core.hull.hull import Hull
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import fins_of
-from chord_core.surfer.pencil import missing_facts, pencil_rider
+from chord_core.surfer.defaults import missing_facts, rider_with_defaults
 
 
 def sharers_of(case: Case) -> tuple[Case, ...]:
@@ -25,8 +25,8 @@ def sharers_of(case: Case) -> tuple[Case, ...]:
     found = []
     for one in known:
         facts: Surfer = one.model_copy(update={"aim": one.aim or "keep and share", "sharers": ()})
-        rider, _ = pencil_rider(facts)
-        found.append(Case(rider, case.spot, (), case.water))
+        rider, _ = rider_with_defaults(facts)
+        found.append(Case(rider, case.conditions, (), case.water))
     return tuple(found)
 
 
@@ -45,7 +45,7 @@ def judge(
         return judged
     fins, worst = fins_of(boards), np.full(len(hull), np.inf)
     for sharer in sharers:
-        theirs = summarize_rides(hull, fins, sharer.rider, sharer.spot)
+        theirs = summarize_rides(hull, fins, sharer.rider, sharer.conditions)
         best = build_baseline(sharer, None).best
         worst = np.minimum(worst, judge_alone(sharer, None, boards, hull, theirs).fit(best))
     return replace(judged, sharers_fit=worst)

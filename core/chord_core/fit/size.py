@@ -30,9 +30,9 @@ from chord_core.fit.wave_sizing import wave_sizing_methods
 from chord_core.fit.windows import HALF_LITRE, held_in, outwards, windows_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
-from chord_core.surfer.pencil import missing_facts
-from chord_core.surfer.spot import bars_of
+from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import families, tables_version
+from chord_core.water.conditions import bars_of
 from chord_core.water.words import chest_says
 
 
@@ -86,24 +86,24 @@ def _closed(case: Case) -> tuple[Closed, ...]:
 
 
 def _days_say(case: Case) -> str:
-    if case.spot.river:
+    if case.conditions.river:
         return ""
-    what: Literal["day", "session"] = "session" if case.spot.kind == "pool" else "day"
-    return chest_says(case.spot.share_below, case.rider.height_m, what)
+    what: Literal["day", "session"] = "session" if case.conditions.kind == "pool" else "day"
+    return chest_says(case.conditions.share_below, case.rider.height_m, what)
 
 
 def _why(sized: Sized, family: str) -> str:
     """Why a family stands where it stands: the facts that speak for it, or for the leading one."""
     case, lead = sized.case, sized.lead
     if family != lead:
-        facts = speaks_for(case.rider, case.spot, lead, family)
+        facts = speaks_for(case.rider, case.conditions, lead, family)
         return f"{a(lead)} comes first: {', '.join(facts)}" if facts else f"beside {a(lead)}"
     if family == case.rider.surfer.wish:
         return "asked for"
     others = [
         one.name for one in sized.baseline.families[1:] if one.board_class != families()[lead].board_class
     ]
-    facts = speaks_for(case.rider, case.spot, lead, others[0]) if others else ()
+    facts = speaks_for(case.rider, case.conditions, lead, others[0]) if others else ()
     return f"usual for who {' and '.join(facts)}" if facts else f"usual at the level “{case.rider.rung.name}”"
 
 
@@ -147,7 +147,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
             "tails": tails(judge, board),
             "fins": setups(judge, board),
             "builds": builds(judge, board),
-            "fin_size": advise_fins(board, hull, 0, case.rider, case.spot),
+            "fin_size": advise_fins(board, hull, 0, case.rider, case.conditions),
         }
     return SizeResult(
         assumed=case.assumed,
@@ -159,9 +159,9 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         heard=heard(case),
         closed=_closed(case),
         advice=advise(case, _chosen(sized)) if sized.baseline.open else None,
-        leash=leash_for(_length_m(sized, board), case.rider, case.spot) if kinds else "",
-        cautions=cautions_for(case.rider, case.spot),
-        days=bars_of(case.spot, case.rider.height_m),
+        leash=leash_for(_length_m(sized, board), case.rider, case.conditions) if kinds else "",
+        cautions=cautions_for(case.rider, case.conditions),
+        days=bars_of(case.conditions, case.rider.height_m),
         days_say=_days_say(case),
         tables_version=tables_version(),
         **more,

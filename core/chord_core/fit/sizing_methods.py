@@ -14,9 +14,9 @@ from chord_core.fit.expected.facts import ORDINARY_KG
 from chord_core.fit.expected.litres import moved_by
 from chord_core.fit.gates import a
 from chord_core.fit.present import present_litres
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import table
+from chord_core.water.conditions import Conditions
 
 #: Of what moves the litres, so much is said.
 _SAID_MOST = 3
@@ -34,35 +34,37 @@ class Sizing:
     schools: tuple[SizingMethod, ...]
 
 
-def by_ratio(rider: Rider, spot: Spot, family: str | None) -> SizingMethod:
+def by_ratio(rider: Rider, conditions: Conditions, family: str | None) -> SizingMethod:
     """Litres per kilogram for the rung (or the longboard), corrected, cut by the aim."""
-    (low, high), aim = aimed_band(rider, spot, family)
+    (low, high), aim = aimed_band(rider, conditions, family)
     if rider.craft == "stand_up":
         reason = f"float to spare for a rider who {rider.rung.can_do}"
     else:
         of = family if family in table("sizing")["longboard_litres_per_kg"] else rider.rung.name
         reason = f"{low / rider.mass_kg:.2f} to {high / rider.mass_kg:.2f} L/kg for {of}"
-        moved = [f"{m.says} {m.factor - 1:+.0%}" for m in moves(rider, spot) if abs(m.factor - 1) > 0.005]
+        moved = [
+            f"{m.says} {m.factor - 1:+.0%}" for m in moves(rider, conditions) if abs(m.factor - 1) > 0.005
+        ]
         reason += f"; {', '.join(moved)}" if moved else ""
     return SizingMethod(name="by ratio", low_l=low, high_l=high, reason=reason + (f"; {aim}" if aim else ""))
 
 
-def _direction(rider: Rider, spot: Spot, family: str | None, now: float) -> tuple[str, str]:
+def _direction(rider: Rider, conditions: Conditions, family: str | None, now: float) -> tuple[str, str]:
     """Which way to step from the present board, and why: the whole fifth up where that is still less than the
     rung carries."""
-    way, why = _way(rider, spot, family, now)
+    way, why = _way(rider, conditions, family, now)
     most = table("sizing")["step"]["far up"][1]
-    if way == "up" and band_for(rider, spot, family)[0] > most * now:
+    if way == "up" and band_for(rider, conditions, family)[0] > most * now:
         return "far up", f"{why}, and the rung carries more still"
     return way, why
 
 
-def _way(rider: Rider, spot: Spot, family: str | None, now: float) -> tuple[str, str]:
+def _way(rider: Rider, conditions: Conditions, family: str | None, now: float) -> tuple[str, str]:
     rules = table("sizing")
     for complaint in rider.surfer.complaints:
         if complaint in rules["step_by_complaint"]:
             return rules["step_by_complaint"][complaint], f"it is said to be “{complaint}”"
-    low, high = band_for(rider, spot, family)
+    low, high = band_for(rider, conditions, family)
     way = rules["step_by_aim"][rider.aim]
     if way == "down" and now < low:
         return "up", "it is already under what this rung carries"
@@ -82,12 +84,12 @@ _WORDS = {
 }
 
 
-def by_step(rider: Rider, spot: Spot, family: str | None) -> SizingMethod | None:
+def by_step(rider: Rider, conditions: Conditions, family: str | None) -> SizingMethod | None:
     """From the board ridden now, in the direction of the complaint or the aim; None without one."""
     now = present_litres(rider)
     if now is None:
         return None
-    way, why = _direction(rider, spot, family, now)
+    way, why = _direction(rider, conditions, family, now)
     low, high = (share * now for share in table("sizing")["step"][way])
     return SizingMethod(
         name="by step",
@@ -99,7 +101,7 @@ def by_step(rider: Rider, spot: Spot, family: str | None) -> SizingMethod | None
 
 def litres_because(case: Case, family: str) -> str:
     """Where the litres that are expected of a kind come from, in a sentence."""
-    moved = moved_by(case.rider, case.spot, family)
+    moved = moved_by(case.rider, case.conditions, family)
     target = case.expected.litres(family).middle
     plain = target / float(np.prod([factor for _, factor in moved]))
     words = ", ".join(f"{word} {factor - 1:+.0%}" for word, factor in moved[:_SAID_MOST])
@@ -118,8 +120,8 @@ def size_up(
         target_l: the advisor's own target [L].
         waves: what the schools by shape and by float say, if they were asked.
     """
-    rider, spot = case.rider, case.spot
-    ratio, step = by_ratio(rider, spot, family), by_step(rider, spot, family)
+    rider, conditions = case.rider, case.conditions
+    ratio, step = by_ratio(rider, conditions, family), by_step(rider, conditions, family)
     return Sizing(
         target_l=case.expected.litres(family, target_l).middle,
         band=case.band(family, target_l),

@@ -31,7 +31,7 @@ from chord_core.fit.windows import FRACTION_M, held_in, measures_of, windows_of,
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import IndexArray
 from chord_core.line import write_line
-from chord_core.surfer.pencil import missing_facts
+from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import families
 
 #: Steps of the search before and after tail, fins and build are settled, and boards a step.
@@ -140,7 +140,7 @@ def _checked(request: SolveRequest, case: Case) -> dict[str, float]:
         ChordError: the family is behind a gate.
     """
     if request.family:
-        closed = closed_because(families()[request.family], case.rider, case.spot)
+        closed = closed_because(families()[request.family], case.rider, case.conditions)
         if closed:
             raise ChordError("family", request.family, f"nothing to solve: {closed}")
     pinned = request.pinned.model_dump(exclude_none=True) if request.pinned else {}

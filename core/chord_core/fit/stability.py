@@ -14,7 +14,7 @@ from chord_core.fit.factors import Best
 from chord_core.fit.next_question import UnknownFact, case_if, unknown_facts
 from chord_core.fit.precedence import standing
 from chord_core.hull.stations import Array
-from chord_core.surfer.spot import pencil_water
+from chord_core.water.conditions import conditions_with_defaults
 
 #: A mass as people say it, either way [kg]; waves as they are remembered, either way (share).
 _MASS_KG, _WAVES = 2.0, 0.20
@@ -35,7 +35,7 @@ class _Doubted:
 
     @classmethod
     def of(cls, case: Case) -> _Doubted:
-        said = case.water.usual_m is not None and not case.water.bins and not case.spot.river
+        said = case.water.usual_m is not None and not case.water.bins and not case.conditions.river
         return cls(unknown_facts(case), said)
 
     @property
@@ -63,9 +63,11 @@ def _drawn(case: Case, doubted: _Doubted, draw: Array) -> Case | None:
     if other is None or not doubted.remembered:
         return other
     factor = float((1 + _WAVES) ** (2 * draw[1] - 1))
-    spot, _ = pencil_water(times(other.water, other.spot, factor), case.rider.height_m)
+    conditions, _ = conditions_with_defaults(
+        times(other.water, other.conditions, factor), case.rider.height_m
+    )
     # Who said that one must dive there, or need not, said it of the break.
-    return replace(other, spot=replace(spot, duck_dive_needed=other.spot.duck_dive_needed))
+    return replace(other, conditions=replace(conditions, duck_dive_needed=other.conditions.duck_dive_needed))
 
 
 def rank_stability(

@@ -49,11 +49,11 @@ def step_down(case: Case) -> StepDown | None:
     The same board smaller by the same share in every dim. None without a present board, on a river, where it
     gives no rides to lose, and where even a fifth off each dim would cost less."""
     now = case.now
-    if now is None or case.spot.river or not now.ridden.rides[0] > _HARDLY:
+    if now is None or case.conditions.river or not now.ridden.rides[0] > _HARDLY:
         return None
     boards = [scaled(now.board, float(scale)) for scale in _SCALES]
     hull = labelled_hulls(boards)
-    rides = summarize_rides(hull, fins_of(boards), case.rider, case.spot).rides
+    rides = summarize_rides(hull, fins_of(boards), case.rider, case.conditions).rides
     least = (1 - _COSTS_MOST) * rides[0]
     under = np.flatnonzero(rides < least)
     if not len(under):

@@ -7,8 +7,8 @@ from math import isnan
 from chord_core.documents.answers import OnTheWave, RidesBand
 from chord_core.ride.batches import RideSummary
 from chord_core.ride.describe import MOST_RIDES
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
+from chord_core.water.conditions import Conditions
 from chord_core.water.days import word_for
 
 #: What ends a range, at its small and at its big end.
@@ -92,19 +92,19 @@ def _on_a_river(summary: RideSummary, row: int) -> OnTheWave:
     )
 
 
-def on_the_wave(summary: RideSummary, row: int, rider: Rider, spot: Spot) -> OnTheWave:
+def on_the_wave(summary: RideSummary, row: int, rider: Rider, conditions: Conditions) -> OnTheWave:
     """What board ``row`` of a fleet does in a water.
 
     Args:
         summary: ``summarize_rides`` the fleet, with the band.
     """
-    if spot.river:
+    if conditions.river:
         return _on_a_river(summary, row)
     usual, low, high = (float(v[row]) for v in (summary.rides, summary.rides_low, summary.rides_high))
     band = RidesBand(usual=usual, low=low, high=high)
     ends, edge = summary.ends(row), (float(summary.low_m[row]), float(summary.high_m[row]))
     known = not isnan(edge[0])
-    says = [rides_says(band, spot.kind)]
+    says = [rides_says(band, conditions.kind)]
     says.append(range_says(*edge, ends, rider.height_m) if known else "Works in none of the waves looked at.")
     return OnTheWave(
         works_share=float(summary.works[row]),

@@ -20,8 +20,8 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.tables import table
-from chord_core.tables.craft import craft
-from chord_core.why.made import CRAFT, Given, derive
+from chord_core.tables.calibration import calibration
+from chord_core.why.derivation import CRAFT, Quantity, derivation
 
 _LEARNED = "learned from judged fittings (tables/expected_litres.json)"
 _ANSWER = "rule of the answer (tables/fit.json)"
@@ -35,17 +35,17 @@ def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
     """How the litres that are expected on a kind of board come about: the sum of what each fact adds to the
     log, and those of the same class that would do as well."""
     numbers = table("expected_litres")["numbers"]
-    facts = terms(case.rider, case.spot, family)
-    added: dict[str, Given] = {
+    facts = terms(case.rider, case.conditions, family)
+    added: dict[str, Quantity] = {
         _name(at): (float(numbers[name]["value"]) * value, "", f"{name}: {numbers[name]['reason']}")
         for at, (name, value) in enumerate(sorted(facts.items()))
         if name in numbers and value
     }
-    own = math.exp(log_litres(case.rider, case.spot, (family,))[family])
+    own = math.exp(log_litres(case.rider, case.conditions, (family,))[family])
     expected = case.expected.litres(family).middle
     neighbours = expected / own
     return (
-        derive(
+        derivation(
             "expected_l",
             f"Litres that are expected on {a(family)}",
             f"exp({' + '.join(added)}) * n",
@@ -65,20 +65,20 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
     factors, growth, handling = judged.factors(best), judged.growth, judged.handling
     heard = float(judged.complaint_scores.factor(len(judged.hull))[row])
     symbols = {"rides": "r", "style": "s", "handling": "h", "growth": "g"}
-    weights: dict[str, Given] = {
+    weights: dict[str, Quantity] = {
         f"w{symbols[name]}": (judged.weights[name], "", f"weight of {name}") for name in FACTORS
     }
-    values: dict[str, Given] = {symbols[name]: (float(factors[name][row]), "", name) for name in FACTORS}
+    values: dict[str, Quantity] = {symbols[name]: (float(factors[name][row]), "", name) for name in FACTORS}
     power = " * ".join(f"max({symbols[name]}, 1e-9)**w{symbols[name]}" for name in FACTORS)
     norm = best.norms.get(judged.families[row], max(best.norms.values()))
     over = float(table("fit")["over_expected"])
     reached = float(judged.product(best)[row]) / norm
     kind = float(judged.kind(best)[row])
     own = 100 * kind * min(reached, 1 + over * (reached - 1))
-    litres, c = float(judged.hull.litres[row]), craft()
+    litres, c = float(judged.hull.litres[row]), calibration()
     ratio = f"({power} * heard / norm)"
     return (
-        derive(
+        derivation(
             "fit",
             "Fit for the surfer alone: 100 is the expected board of the kind that is expected first",
             f"100 * kind * min({ratio}, 1 + o * ({ratio} - 1))",
@@ -91,7 +91,7 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             o=(over, "", "what counts of being better than that"),
             also=values | weights,
         ),
-        derive(
+        derivation(
             "growth",
             "Growth",
             "l * m * w * n * d",
@@ -104,7 +104,7 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             n=(float(growth.learn[row]), "", "room for the next rung's turn"),
             d=(float(growth.shared[row]), "", "stood on by who shares it"),
         ),
-        derive(
+        derivation(
             "handling",
             "Handling",
             "c * d",
@@ -114,7 +114,7 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             c=(float(handling.carry[row]), "", "carried: mass, length, transport"),
             d=(float(handling.duck[row]), "", "sunk under a wave, where that is needed"),
         ),
-        derive(
+        derivation(
             "growth.litres",
             "Litres against those expected",
             "exp(-(ln(V / e) / s)**2 / 2)",
@@ -125,7 +125,7 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             e=(float(growth.wanted.litres[row]), "L", "litres expected on this kind of board"),
             s=(c.growth_litres, "", "how far litres may be off, in logs"),
         ),
-        derive(
+        derivation(
             "rides",
             "Rides over the best ordinary board's, on the day of those that count on which it is least",
             "rides an hour of each day over the best ordinary board's, the least of them",
@@ -134,7 +134,7 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             "ride chapter; days by aim",
             closed=False,
         ),
-        derive(
+        derivation(
             "style",
             "Style",
             "mean over the waves that work of (1 - turning (1 - rolls x turns)) x settles",
@@ -183,19 +183,19 @@ def explain_compare(request: CompareRequest) -> CompareResult:
     if case is None:
         return answer
     fleet_ride = build_fleet_ride(
-        labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.spot
+        labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.conditions
     )
     felt, scale = felt_of(fleet_ride), table("compare")["feel"]["scale"]
     words = ("turn radius", "roll time", "swing weight", "sweet spot", "hold", "trim point")
     made = []
     for row in range(1, len(felt)):
-        ratios: dict[str, Given] = {
+        ratios: dict[str, Quantity] = {
             f"r{i}": (float(ratio), "", f"{word} over the first board's")
             for i, (word, ratio) in enumerate(zip(words, felt[row] / felt[0], strict=True), 1)
         }
         total = " + ".join(f"(ln({name}) / s)**2" for name in ratios)
         made.append(
-            derive(
+            derivation(
                 f"feel.{row}",
                 "Change of feel from the first board",
                 f"sqrt(({total}) / 6)",

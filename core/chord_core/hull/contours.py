@@ -6,7 +6,7 @@ import numpy as np
 
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 
 #: A hard edge over this length from the tail releases fully [m].
 EDGE_FULL_M = 0.35
@@ -43,7 +43,7 @@ def effective_deadrise(hull: Hull) -> Array:
     .65 (rear vee - rear concave) + .35 front vee + 2 degrees without a hard edge - 40 degrees a square metre
     of channels (``docs/model.md``).
     """
-    c = craft()
+    c = calibration()
     rear = c.vee_rear * (rear_vee_deg(hull) - rear_concave_deg(hull))
     front = c.vee_front * front_vee_deg(hull)
     edge = c.vee_soft_edge_deg * (1 - edge_share(hull))
@@ -58,4 +58,4 @@ def impact_deadrise(hull: Hull) -> Array:
 def planing_curvature(hull: Hull) -> Array:
     """Curvature [1/m] of the bottom of a planing board: the stringer's rear three quarters, and what the
     tail's flex gives."""
-    return np.asarray(hull.rocker_curvature + craft().planing_flex * (hull.fleet.flex - 1))
+    return np.asarray(hull.rocker_curvature + calibration().planing_flex * (hull.fleet.flex - 1))

@@ -1,4 +1,4 @@
-"""A first guess of the family from a line of dims, in pencil until somebody looks at the board."""
+"""A first guess of the family from a line of dims, which holds until somebody looks at the board."""
 
 from __future__ import annotations
 

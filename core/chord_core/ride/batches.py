@@ -19,8 +19,8 @@ from chord_core.ride.reference import swing_slow
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.wave_range import find_wave_range
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
+from chord_core.water.conditions import Conditions
 
 #: Boards at a time: some 20 MB of tables.
 CHUNK = 1000
@@ -107,7 +107,7 @@ def _ends_of(fleet_ride: FleetRide, asked: int) -> tuple[_Ends, tuple[str, ...]]
     range, and a band as wide as nothing."""
     count, rides = len(fleet_ride.hull), fleet_ride.rides_an_hour(fleet_ride.works)
     nothing, never = np.full(count, np.nan), np.full(count, -1)
-    if fleet_ride.spot.river or not asked:
+    if fleet_ride.conditions.river or not asked:
         return _Ends(rides, rides, nothing, nothing, never, never), ()
     first = fleet_ride.first(asked)
     span = find_wave_range(first)
@@ -121,9 +121,9 @@ def _ends_of(fleet_ride: FleetRide, asked: int) -> tuple[_Ends, tuple[str, ...]]
 
 
 def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
-    hull, river = fleet_ride.hull, fleet_ride.spot.river
+    hull, river = fleet_ride.hull, fleet_ride.conditions.river
     ends, names = _ends_of(fleet_ride, asked)
-    factors, weight = fleet_ride.in_bins, fleet_ride.spot.bins.weight
+    factors, weight = fleet_ride.in_bins, fleet_ride.conditions.bins.weight
     stays = factors["stays"][:, 0] if river else np.full(len(hull), np.nan)
     return RideSummary(
         works=fleet_ride.works,
@@ -151,7 +151,7 @@ def summarize_rides(
     hull: Hull,
     fins: FinSet,
     rider: Rider,
-    spot: Spot,
+    conditions: Conditions,
     chunk: int = CHUNK,
     asked: int = 0,
 ) -> RideSummary:
@@ -168,19 +168,21 @@ def summarize_rides(
     check_cancelled()
     count = math.ceil(len(hull) / chunk)
     if count > 1 or len(hull) > _SIDE_BY_SIDE:
-        return _in_pieces(hull, fins, rider, spot, max(count, 2), asked)
+        return _in_pieces(hull, fins, rider, conditions, max(count, 2), asked)
     # The hull itself keeps what was computed of it.
-    return _summary(build_fleet_ride(hull, fins, rider, spot), min(asked, len(hull)))
+    return _summary(build_fleet_ride(hull, fins, rider, conditions), min(asked, len(hull)))
 
 
-def _in_pieces(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, count: int, asked: int) -> RideSummary:
+def _in_pieces(
+    hull: Hull, fins: FinSet, rider: Rider, conditions: Conditions, count: int, asked: int
+) -> RideSummary:
     """The same in pieces of one size, two of them side by side; no board depends on another."""
     size = math.ceil(len(hull) / count)
 
     def ride(at: int) -> RideSummary:
         mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
         here = min(max(asked - at * size, 0), len(mine))
-        return _summary(build_fleet_ride(mine, their, rider, spot), here)
+        return _summary(build_fleet_ride(mine, their, rider, conditions), here)
 
     with ThreadPoolExecutor(_WORKERS) as workers:
         return concatenate(list(workers.map(ride, range(math.ceil(len(hull) / size)))))

@@ -17,7 +17,7 @@ from chord_core.ride.sweet import LEVEL_DEG, turn_point
 from chord_core.ride.trim import carry_m
 from chord_core.ride.turn import drive, lay_over, looseness, pivot, turn_radius
 from chord_core.tables import rungs
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 
 #: Trims [deg] by which the nose may have to be kept up, and how many are tried.
 _KEEP_UP_DEG, _TRIED = (-25.0, 25.0), 101
@@ -69,7 +69,7 @@ def foot_map(fleet_ride: FleetRide) -> FootMap:
     nose = trim + spare * fleet_ride.sweet_m / (LEVEL_DEG[1] - LEVEL_DEG[0])
     nose = np.clip(nose, 0.0, hull.fleet.length - FOREMOST_M)
     links = fleet_ride.rider.rung.step >= rungs()[_WALKS_FROM].step
-    walk = (np.abs(trim - turn) > craft().walk_m) & links
+    walk = (np.abs(trim - turn) > calibration().walk_m) & links
     return FootMap(trim, turn, nose, walk)
 
 
@@ -79,7 +79,7 @@ def _finite(value: float) -> float | None:
 
 def _paddling(fleet_ride: FleetRide) -> dict[str, float | None]:
     paddle_state, paddle = fleet_ride.paddle_state, fleet_ride.rider.craft == "stand_up"
-    on_sea = not fleet_ride.spot.river
+    on_sea = not fleet_ride.conditions.river
     usual = fleet_ride.usual.height_m
     dives = nosedive_slope(fleet_ride.hull, float(usual[0]), fleet_ride.rider.rung.trim_control_deg)
     return {
@@ -123,7 +123,7 @@ def behaviour_of(fleet_ride: FleetRide) -> Behaviour:
     }  # fmt: skip
     return Behaviour(
         along_m_s=fleet_ride.along_m_s,
-        nose_point_m=None if fleet_ride.spot.river else float(feet.nose_m[0]),
+        nose_point_m=None if fleet_ride.conditions.river else float(feet.nose_m[0]),
         must_walk=bool(feet.walk[0]),
         **_paddling(fleet_ride),
         **{name: float(values[0]) for name, values in numbers.items()},

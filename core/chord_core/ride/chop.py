@@ -7,7 +7,7 @@ import numpy as np
 from chord_core.hull.contours import impact_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 from chord_core.units import FOOT_M
 
 _KNOT_M_S = 0.514444
@@ -27,7 +27,7 @@ def bare_impact_g(
         chop_m: significant height of the chop [m].
         trim_deg: trim [deg], (n,).
     """
-    c = craft()
+    c = calibration()
     beam, length = hull.planing_beam_m(), hull.fleet.length
     thrown = hull.mass_kg + c.chop_rider * rider_kg
     loading = thrown / (rho * beam**3)
@@ -42,17 +42,17 @@ def impact_g(
     hull: Hull, rider_kg: float, speed_m_s: float, chop_m: float, trim_deg: Array, rho: float
 ) -> Array:
     """The same with what damped builds and flexible tails take up [g], (n,)."""
-    fleet, c = hull.fleet, craft()
+    fleet, c = hull.fleet, calibration()
     bare = bare_impact_g(hull, rider_kg, speed_m_s, chop_m, trim_deg, rho)
     return np.asarray(bare / fleet.damping**c.chop_damping * (1 - c.impact_flex * (fleet.flex - 1)))
 
 
 def chop_drag(impact: Array) -> Array:
     """Drag over weight that being thrown about costs, (n,)."""
-    return np.asarray(craft().chop_drag * np.maximum(impact - 1, 0))
+    return np.asarray(calibration().chop_drag * np.maximum(impact - 1, 0))
 
 
 def hold_in_chop(hold_m_s: Array, impact: Array) -> Array:
     """Hold speed [m/s] when fins leave the water, (n,): 4 % less for the first g over 1.5, ever less a
     further g."""
-    return np.asarray(hold_m_s / (1 + craft().hold_impact * np.maximum(impact - 1.5, 0)))
+    return np.asarray(hold_m_s / (1 + calibration().hold_impact * np.maximum(impact - 1.5, 0)))

@@ -14,8 +14,8 @@ from chord_core.ride.float import DEEPEST_NOSE_M
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
 from chord_core.ride.river import least_flow
 from chord_core.ride.wave_range import WaveRange, find_wave_range
-from chord_core.surfer.pencil import missing_facts, pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.surfer.defaults import missing_facts, rider_with_defaults
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.water.face import Face
 
 #: More rides an hour than this at sea are more than anybody counts.
@@ -37,7 +37,7 @@ def coverage_of(fleet_ride: FleetRide, row: int = 0) -> Coverage:
 
 def _best_day(fleet_ride: FleetRide) -> BestDay:
     best = int(fleet_ride.by_bin[0].argmax())
-    bins = fleet_ride.spot.bins
+    bins = fleet_ride.conditions.bins
     return BestDay(
         face_m=float(bins.face_m[best]),
         steepness=float(bins.slope[best]),
@@ -68,7 +68,7 @@ def _flags(fleet_ride: FleetRide, rides: float | None) -> list[str]:
             f"planing at {fleet_ride.along_m_s:.1f} m/s is outside of Savitsky's range "
             "(wetted length, speed or trim)"
         )
-    if rides and rides > MOST_RIDES and fleet_ride.spot.kind == "sea":
+    if rides and rides > MOST_RIDES and fleet_ride.conditions.kind == "sea":
         flags.append(f"{rides:.0f} rides an hour are more than anybody counts at sea: look at the crowd")
     if fleet_ride.hull.missed_m[0] > MISSED_M:
         flags.append(
@@ -98,7 +98,7 @@ def _on_a_river(fleet_ride: FleetRide) -> dict[str, object]:
     flow = least_flow(
         fleet_ride.hull,
         fleet_ride.weight_n,
-        fleet_ride.spot.face_slope,
+        fleet_ride.conditions.face_slope,
         fleet_ride.pump,
         fleet_ride.rho,
         fleet_ride.rider.foot_weight,
@@ -119,17 +119,19 @@ def describe_ride(request: RideRequest) -> RideResult:
     missing = missing_facts(request.surfer)
     if missing:
         return RideResult(missing=missing)
-    rider, of_rider = pencil_rider(request.surfer)
-    spot, of_water = pencil_water(request.water, rider.height_m)
-    fleet_ride = build_fleet_ride(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
+    rider, of_rider = rider_with_defaults(request.surfer)
+    conditions, of_water = conditions_with_defaults(request.water, rider.height_m)
+    fleet_ride = build_fleet_ride(
+        labelled_hulls([request.board]), fins_of([request.board]), rider, conditions
+    )
     return result_of(fleet_ride).model_copy(update={"assumed": (*of_rider, *of_water)})
 
 
 def result_of(fleet_ride: FleetRide) -> RideResult:
     """The answer for a fleet of one."""
-    own = _on_a_river(fleet_ride) if fleet_ride.spot.river else _over_faces(fleet_ride)
+    own = _on_a_river(fleet_ride) if fleet_ride.conditions.river else _over_faces(fleet_ride)
     works = float(fleet_ride.works[0])
-    weights = fleet_ride.spot.bins.weight
+    weights = fleet_ride.conditions.bins.weight
     rides = own.get("rides_per_hour")
     return RideResult.model_validate(
         {

@@ -7,7 +7,7 @@ from scipy.special import expit
 
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 from chord_core.water.face import Face
 
 #: Slope of the bottom under the last of the shoaling for faces of a steepness: gentle shores spill.
@@ -43,7 +43,7 @@ def entry_factor(face: Face, threshold: Array, pop_up_s: float, turning_share: f
     Needed are the pop-up and, where the lip pitches, the time of its fall; a plunging lip throws all who are
     late, a spilling face only those who cannot angle the drop.
     """
-    c = craft()
+    c = calibration()
     pitches = expit(np.log(face.slope / c.entry_pitch_slope) / c.entry_pitch_soft)
     needed = pop_up_s + pitches * np.sqrt(2 * face.height_m / G)
     late = pitches + (1 - pitches) * (1 - turning_share)

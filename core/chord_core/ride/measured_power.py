@@ -9,7 +9,7 @@ from chord_core.ride.float import float_prone
 from chord_core.ride.immersed import immersed_hull
 from chord_core.ride.paddle import paddling_drag
 from chord_core.surfer.body import lying_body
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.surfer.power import Power, power_of
 
 

@@ -7,7 +7,7 @@ from scipy.special import expit
 
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, at_share
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 from chord_core.units import FOOT_M
 from chord_core.water.face import Face
 
@@ -98,7 +98,7 @@ def nose_factor(hull: Hull, face: Face, clear: Array, recovers: bool) -> Array:
         clear: clearance of the tip over length, (n, m): ``nose_clearance``, or the fast form's.
         recovers: which of the two counts.
     """
-    c = craft()
+    c = calibration()
     fuller = hull.thirds_m3[:, 2] / hull.volume_m3 / _FRONT_SHARE - 1
     better = -c.nose_recovers * fuller if recovers else c.nose_volume * fuller
     margin = clear / c.nose_clear
@@ -113,7 +113,7 @@ def catch_clearance_m(hull: Hull, face: Face) -> Array:
     Entry rocker less the wall's rise, kappa a^2 / 2 with kappa = s / 2H, less half of the nose width on a
     board rolled by 8 degrees; a is the distance from the bottom's contact.
     """
-    c = craft()
+    c = calibration()
     length = hull.fleet.length
     entry = at_share(hull.rocker, 1 - FOOT_M / length)
     rolled = hull.fleet.nose_width / 2 * np.sin(np.radians(c.catch_roll_deg))
@@ -128,7 +128,7 @@ _HOLLOW_FROM, _HOLLOW_SOFT = 0.75, 0.10
 
 def _free_of_wall(hull: Hull, face: Face) -> Array:
     """1 where no wall is hollow; on hollow ones the softened clearance of the nose, (n, m)."""
-    c = craft()
+    c = calibration()
     hollow = expit(np.log(face.slope / _HOLLOW_FROM) / _HOLLOW_SOFT)[None, :]
     free = expit(catch_clearance_m(hull, face) / c.catch_soft_m + c.stand_margin)
     return np.asarray(1 - hollow * (1 - free))

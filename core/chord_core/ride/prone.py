@@ -29,7 +29,7 @@ from chord_core.ride.standup import float_standing
 from chord_core.ride.takeoff import CARRIES, SPEEDS, Launch, Start, launch_of, rows_of, takeoff_slope
 from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, spline_knots
 from chord_core.surfer.body import Body, lying_body
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.surfer.power import Power
 
 #: Heights [m] at which the fast form solves take-off; between them the logarithm of the threshold is a cubic

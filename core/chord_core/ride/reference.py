@@ -13,9 +13,9 @@ from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.plane import plane_at
 from chord_core.ride.turn import roll_time
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 
 
 @cache
@@ -32,18 +32,18 @@ def _quick_roll(mass_kg: float, standing_kg: float, foot_weight: str, rho: float
     """``changes`` of the craft's constants, which all of it hangs on."""
     hull = _ordinary("performance shortboard")
     weight = (standing_kg + hull.mass_kg) * G
-    wet = plane_at(hull, weight, np.full(1, craft().roll_speed_m_s), rho, foot_weight).wetted_m
+    wet = plane_at(hull, weight, np.full(1, calibration().roll_speed_m_s), rho, foot_weight).wetted_m
     return float(roll_time(hull, mass_kg, wet, rho)[0])
 
 
 def quick_roll(rider: Rider, rho: float) -> float:
     """Time to roll a middle performance shortboard by 30 degrees under this rider [s]."""
-    return _quick_roll(rider.mass_kg, rider.standing_kg, rider.foot_weight, rho, craft().changes)
+    return _quick_roll(rider.mass_kg, rider.standing_kg, rider.foot_weight, rho, calibration().changes)
 
 
 def swing_slow(hull: Hull, rider: Rider) -> Array:
     """How much longer a board takes to swing round under this rider than a middle performance shortboard, as
     a ratio, (n,): by the root of the inertias of board and rider together."""
-    own = craft().style_swing_rider * rider.mass_kg * rider.height_m**2
+    own = calibration().style_swing_rider * rider.mass_kg * rider.height_m**2
     reference = _ordinary("performance shortboard").swing_kg_m2[0]
     return np.asarray(np.sqrt((hull.swing_kg_m2 + own) / (reference + own)))

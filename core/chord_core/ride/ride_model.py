@@ -44,10 +44,10 @@ from chord_core.ride.turn import (
     lean_tolerance_deg,
     roll_time,
 )
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import rungs, table
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
+from chord_core.water.conditions import Conditions
 from chord_core.water.face import Face
 
 #: White water carries a lying rider whose board bears this share of the weight, who paddles this fast [m/s],
@@ -87,14 +87,14 @@ class FleetRide:
     hull: Hull
     fins: FinSet
     rider: Rider
-    spot: Spot
+    conditions: Conditions
     paddle_state: PaddleState
     fast: bool = True
 
     @cached_property
     def rho(self) -> float:
         """Density of the water with the air in it [kg/m3]."""
-        return self.spot.water_kg_m3 * (1 - self.spot.aeration)
+        return self.conditions.water_kg_m3 * (1 - self.conditions.aeration)
 
     @cached_property
     def weight_n(self) -> Array:
@@ -104,13 +104,13 @@ class FleetRide:
     @cached_property
     def usual(self) -> Face:
         """The usual face: middle height and slope of the bins."""
-        slope = np.exp((self.spot.bins.weight * np.log(self.spot.bins.slope)).sum())
-        return Face(np.array([self.spot.days.usual_m]), np.array([slope]))
+        slope = np.exp((self.conditions.bins.weight * np.log(self.conditions.bins.slope)).sum())
+        return Face(np.array([self.conditions.days.usual_m]), np.array([slope]))
 
     @cached_property
     def along_m_s(self) -> float:
         """Speed through the water at the usual face [m/s]: along the wall, or the river's flow."""
-        return self.spot.flow_m_s if self.spot.river else float(self.usual.along_m_s[0])
+        return self.conditions.flow_m_s if self.conditions.river else float(self.usual.along_m_s[0])
 
     def planing_at(self, speed_m_s: float) -> Planing:
         """Planing at one speed [m/s]."""
@@ -135,7 +135,7 @@ class FleetRide:
     @cached_property
     def roll_s(self) -> Array:
         """Time to roll by 30 degrees [s], at 4.2 m/s."""
-        wet = self.planing_at(craft().roll_speed_m_s).wetted_m
+        wet = self.planing_at(calibration().roll_speed_m_s).wetted_m
         return roll_time(self.hull, self.rider.mass_kg, wet, self.rho)
 
     @cached_property
@@ -143,15 +143,20 @@ class FleetRide:
         """Share of weight that pumping adds: the rung's, through the fins, by style, by how fast the board
         rolls against a performance shortboard."""
         quick = np.minimum(quick_roll(self.rider, self.rho) / self.roll_s, 1.0)
-        quick = quick ** craft().pump_roll  # Style counts a slow roll as well.
+        quick = quick ** calibration().pump_roll  # Style counts a slow roll as well.
         return np.asarray(self.rider.rung.pumping * self.fins.pump * _STYLE_PUMPS[self.rider.style] * quick)
 
     @cached_property
     def impact(self) -> Array:
         """Impact of the water's chop at 5 m/s [g]."""
-        speed = craft().chop_speed_m_s
+        speed = calibration().chop_speed_m_s
         return impact_g(
-            self.hull, self.rider.mass_kg, speed, self.spot.chop_m, self.planing_at(speed).trim_deg, self.rho
+            self.hull,
+            self.rider.mass_kg,
+            speed,
+            self.conditions.chop_m,
+            self.planing_at(speed).trim_deg,
+            self.rho,
         )
 
     @cached_property
@@ -192,7 +197,7 @@ class FleetRide:
     def stand(self) -> Array:
         """How well the rider stands: sweet spot and lean of the rung; with a paddle, float and steadiness
         too. For who links turns, more than enough is no more."""
-        c, rung = craft(), self.rider.rung
+        c, rung = calibration(), self.rider.rung
         sweet = np.log(np.maximum(self.sweet_m, 1e-6) / rung.sweet_spot_need_m) / c.stand_soft
         lean = (self.lean_deg - rung.lean_need_deg) / c.lean_soft_deg
         prone = expit(sweet + c.stand_margin) * expit(lean + c.stand_margin)
@@ -204,17 +209,17 @@ class FleetRide:
     def stands_at_most(self) -> float:
         """Share of take-offs beyond which more steadiness brings nothing."""
         sure = self.rider.rung.step >= rungs()[_SURE_FOOTED].step
-        return craft().stand_enough if sure else 1.0
+        return calibration().stand_enough if sure else 1.0
 
     @cached_property
     def in_foam(self) -> bool:
         """Whether this rider rides broken waves: the first two rungs, and all in white water."""
         first = self.rider.rung.step < rungs()[_FIRST_GREEN].step and self.rider.craft == "prone"
-        return self.spot.kind == "white_water" or (first and not self.spot.river)
+        return self.conditions.kind == "white_water" or (first and not self.conditions.river)
 
     def given_over_needed(self, face: Face) -> Array:
         """What each face gives over what trim needs, (n, m): over 1 a board runs."""
-        c = craft()
+        c = calibration()
         lost = chop_drag(self.impact)
         planes = self.paddle_state.planes
         if planes is None:
@@ -229,7 +234,7 @@ class FleetRide:
 
     def _keep(self, face: Face) -> Array:
         """Slopes along a ride are log-normal; 1.7 turns the normal into S(z)."""
-        return np.asarray(expit(1.7 * np.log(self.given_over_needed(face)) / craft().along_sigma))
+        return np.asarray(expit(1.7 * np.log(self.given_over_needed(face)) / calibration().along_sigma))
 
     def _clear(self, face: Face) -> Array:
         control = self.rider.rung.trim_control_deg
@@ -238,7 +243,7 @@ class FleetRide:
     def _catch(self, face: Face, threshold: Array) -> Array:
         """The slope falls off along the crest, so the crest that can be caught grows with ln(s / s_t)."""
         reach = 0.10 * np.log1p(np.minimum(face.slope[None, :] / threshold, 1e6) ** 10)
-        return np.asarray(1 - np.exp(-craft().catch_crest * reach))
+        return np.asarray(1 - np.exp(-calibration().catch_crest * reach))
 
     def _carried(self, face: Face) -> Array:
         """Share of the broken waves that carry a lying rider, (n, m)."""
@@ -262,7 +267,7 @@ class FleetRide:
     def taken_as_foam(self, face: Face) -> Array:
         """Of the waves that are missed unbroken the share that is taken as foam, (n, m): at the first level
         that catches unbroken waves, if board and foam carry."""
-        return self._carried(face) * (craft().foam_at_green if self.takes_foam_too else 0.0)
+        return self._carried(face) * (calibration().foam_at_green if self.takes_foam_too else 0.0)
 
     @property
     def takes_foam_too(self) -> bool:
@@ -271,28 +276,28 @@ class FleetRide:
 
     def foam_m(self, face: Face) -> Array:
         """Height of the foam [m], (m,): as said in white water, inshore a share of the face that broke."""
-        share = 1.0 if self.spot.kind == "white_water" else craft().foam_of_face
+        share = 1.0 if self.conditions.kind == "white_water" else calibration().foam_of_face
         return np.asarray(share * face.height_m)
 
     def _nerve(self, height_m: Array) -> Array:
-        comfort = np.log(self.rider.rung.comfortable_face_m / height_m) / craft().nerve_soft
+        comfort = np.log(self.rider.rung.comfortable_face_m / height_m) / calibration().nerve_soft
         return np.repeat(expit(comfort)[None, :], len(self.hull), axis=0)
 
     def _river(self, face: Face) -> dict[str, Array]:
         slope = float(face.slope[0])
-        stays = stays_on(self.hull, self.weight_n, self.spot.flow_m_s, slope, self.pump, self.rho,
+        stays = stays_on(self.hull, self.weight_n, self.conditions.flow_m_s, slope, self.pump, self.rho,
                          self.rider.foot_weight)  # fmt: skip
-        hold = expit((self.hold_m_s - self.spot.flow_m_s) / craft().hold_soft_m_s)
+        hold = expit((self.hold_m_s - self.conditions.flow_m_s) / calibration().hold_soft_m_s)
         rows = {"stays": stays, "hold": hold, "stand": self.stand}
         return {name: np.repeat(row[:, None], len(face.slope), axis=1) for name, row in rows.items()}
 
     def factors(self, face: Face) -> dict[str, Array]:
         """Every factor of the works share at these faces, each (n, m), 0-1."""
-        if self.spot.river:
+        if self.conditions.river:
             return self._river(face)
         if self.in_foam:
             return self._foam(face)
-        rung, c = self.rider.rung, craft()
+        rung, c = self.rider.rung, calibration()
         threshold = self.paddle_state.threshold(face.height_m)
         recovers = rung.step > rungs()[_RESISTS_UP_TO].step
         caught = self._catch(face, threshold)
@@ -322,7 +327,7 @@ class FleetRide:
     @cached_property
     def bins_face(self) -> Face:
         """The water's bins as faces, (m,)."""
-        return Face(self.spot.bins.face_m, self.spot.bins.slope)
+        return Face(self.conditions.bins.face_m, self.conditions.bins.slope)
 
     @cached_property
     def by_bin(self) -> Array:
@@ -337,12 +342,12 @@ class FleetRide:
     @cached_property
     def works(self) -> Array:
         """Share of the waves that come which turn into rides."""
-        return np.asarray(self.by_bin @ self.spot.bins.weight)
+        return np.asarray(self.by_bin @ self.conditions.bins.weight)
 
     def rides_an_hour(self, works: Array) -> Array:
         """Rides an hour for a works share: a ride, the way out, a rest, and waiting for the next that
         works."""
-        return rides_an_hour(self.spot, self.along_m_s, self.paddle_state.cruise_m_s, works)
+        return rides_an_hour(self.conditions, self.along_m_s, self.paddle_state.cruise_m_s, works)
 
     def first(self, count: int) -> FleetRide:
         """The same for the first ``count`` boards, with what is known of them already."""
@@ -362,7 +367,7 @@ class FleetRide:
     def _elsewhere(self) -> list[dict[str, Array]]:
         """Factors at the heights of the scan on the usual slope, and in the bins with all faces flatter and
         steeper by what one can be wrong, each (n, heights or m); asked for together, which costs least."""
-        bins, usual = self.spot.bins, np.full(len(SCAN_M), self.usual.slope[0])
+        bins, usual = self.conditions.bins, np.full(len(SCAN_M), self.usual.slope[0])
         height = np.concatenate([SCAN_M, bins.face_m, bins.face_m])
         slope = np.concatenate([usual, *(bins.slope * way for way in _UNSURE_WAYS)])
         found = self.factors(Face(height, slope))
@@ -379,14 +384,14 @@ class FleetRide:
         and more waves that fall to one surfer (``offered_doubt``), and as said between them."""
         cases = [(1.0, self.works)]
         for way, factors in zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True):
-            cases.append((way, np.asarray(product_of(factors) @ self.spot.bins.weight)))
+            cases.append((way, np.asarray(product_of(factors) @ self.conditions.bins.weight)))
         doubt = float(table("waves")["offered_doubt"])
         ends = []
         for times, end in ((1 / doubt, np.minimum), (doubt, np.maximum)):
-            spot = replace(self.spot, mine_an_hour=self.spot.mine_an_hour * times)
+            conditions = replace(self.conditions, mine_an_hour=self.conditions.mine_an_hour * times)
             ends.append(
                 end.reduce([
-                    rides_an_hour(spot, self._along_at(way), self.paddle_state.cruise_m_s, works)
+                    rides_an_hour(conditions, self._along_at(way), self.paddle_state.cruise_m_s, works)
                     for way, works in cases
                 ])
             )  # fmt: skip
@@ -397,7 +402,7 @@ class FleetRide:
         return float(Face(self.usual.height_m, self.usual.slope * way).along_m_s[0])
 
 
-def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:
+def rides_an_hour(conditions: Conditions, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:
     """Rides an hour, (n,), NaN on a river.
 
     Args:
@@ -405,15 +410,17 @@ def rides_an_hour(spot: Spot, along_m_s: float, cruise_m_s: Array, works: Array)
         cruise_m_s: paddling speed that is held for minutes [m/s], (n,).
         works: share of the waves that come which turn into rides, (n,).
     """
-    if spot.river:
+    if conditions.river:
         return np.full_like(works, np.nan)
-    ride = spot.ride_length_m / along_m_s
-    out = spot.paddle_out_m / np.maximum(cruise_m_s, 0.1)
-    wait = 3600 / np.maximum(spot.mine_an_hour * works, 1e-9)
-    return np.asarray(3600 / (ride + out + craft().rest_s + wait))
+    ride = conditions.ride_length_m / along_m_s
+    out = conditions.paddle_out_m / np.maximum(cruise_m_s, 0.1)
+    wait = 3600 / np.maximum(conditions.mine_an_hour * works, 1e-9)
+    return np.asarray(3600 / (ride + out + calibration().rest_s + wait))
 
 
-def build_fleet_ride(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: bool = True) -> FleetRide:
+def build_fleet_ride(
+    hull: Hull, fins: FinSet, rider: Rider, conditions: Conditions, fast: bool = True
+) -> FleetRide:
     """Make a fleet ready to be asked what it does under a rider in a water.
 
     Args:
@@ -421,10 +428,10 @@ def build_fleet_ride(hull: Hull, fins: FinSet, rider: Rider, spot: Spot, fast: b
         fins: their fins, in the same order.
         fast: the compiled form; else the plain one.
     """
-    rho = spot.water_kg_m3 * (1 - spot.aeration)
+    rho = conditions.water_kg_m3 * (1 - conditions.aeration)
     paddler = paddler_of(rider, power_for(rider, rho))
     paddle_state = (paddle_state_compiled if fast else paddle_state_plain)(hull, paddler, rho)
-    return FleetRide(hull, fins, rider, spot, paddle_state, fast)
+    return FleetRide(hull, fins, rider, conditions, paddle_state, fast)
 
 
 def product_of(factors: dict[str, Array]) -> Array:

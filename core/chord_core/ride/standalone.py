@@ -14,7 +14,7 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.plane import plane_at
 from chord_core.ride.sweet import sweet_spot
 from chord_core.ride.turn import hold_speed, looseness, pivot, roll_time, turn_radius
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 
 #: The rider under whom boards are compared: a middle adult [kg], both feet as heavy; a little chop [m].
 RIDER_KG, CHOP_M = 75.0, 0.10
@@ -25,9 +25,9 @@ def standalone_behaviour(board: Board) -> StillResult:
     label agree."""
     hull, fins = labelled_hulls([board]), fins_of([board])
     weight = (RIDER_KG + hull.mass_kg) * G
-    planing = plane_at(hull, weight, np.full(1, craft().roll_speed_m_s), SEA_KG_M3, "even")
-    chopped = plane_at(hull, weight, np.full(1, craft().chop_speed_m_s), SEA_KG_M3, "even")
-    impact = impact_g(hull, RIDER_KG, craft().chop_speed_m_s, CHOP_M, chopped.trim_deg, SEA_KG_M3)
+    planing = plane_at(hull, weight, np.full(1, calibration().roll_speed_m_s), SEA_KG_M3, "even")
+    chopped = plane_at(hull, weight, np.full(1, calibration().chop_speed_m_s), SEA_KG_M3, "even")
+    impact = impact_g(hull, RIDER_KG, calibration().chop_speed_m_s, CHOP_M, chopped.trim_deg, SEA_KG_M3)
     values = {
         "turn_radius_m": turn_radius(hull, fins),
         "roll_time_s": roll_time(hull, RIDER_KG, planing.wetted_m, SEA_KG_M3),

@@ -10,8 +10,8 @@ from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.ride.float import Floats
 from chord_core.ride.immersed import BOARD_BEAM, Immersed
-from chord_core.surfer.pencil import Rider
-from chord_core.tables.craft import craft
+from chord_core.surfer.defaults import Rider
+from chord_core.tables.calibration import calibration
 
 _STEPS = 22
 _MASS_AT = 0.56
@@ -80,7 +80,7 @@ def reserve(hull: Hull, rider: Rider, rho: float) -> Array:
 
 def standing_factor(hull: Hull, rider: Rider, rho: float) -> Array:
     """How well a stand-up rider stands on a board at rest, (n,), 0-1: steadiness and reserve of the rung."""
-    c = craft()
+    c = calibration()
     steady = np.log(steadiness(hull, rider, rho) / rider.rung.stand_up_steadiness)
     spare = reserve(hull, rider, rho) - rider.rung.stand_up_reserve[0]
     return np.asarray(expit(steady / 0.15 + c.stand_margin) * expit(spare / 0.05 + c.stand_margin))

@@ -8,7 +8,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.plane import plane_at, planing_trials
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 from chord_core.water.face import Face
 
 #: A flat section is met at this speed, and is lost at the speed at which boards come off the plane [m/s].
@@ -49,7 +49,7 @@ def keeping(
         pump: share of weight that pumping adds, (n,).
         lost: share of weight that chop costs, (n,).
     """
-    c = craft()
+    c = calibration()
     columns = []
     for j, speed in enumerate(face.along_m_s):
         tried = planing_trials(hull, weight_n, np.full(len(hull), speed), rho, foot_weight)

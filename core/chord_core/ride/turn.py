@@ -20,7 +20,7 @@ from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.fins import FinSet, set_strength
 from chord_core.ride.plane import deadrise_lift, flat_for, flat_lift
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 
 #: Trim at which a tail lets go [deg], and the wetted length [m] that holds a rider of 78 kg on a medium
 #: thruster with a medium rail.
@@ -35,7 +35,7 @@ def hold_need_m(hull: Hull, fins: FinSet, weight_n: Array) -> Array:
     """Wetted length [m] of the tail that holds, (n,): .42 m [(A_ref + rail) / (A + rail)]^a (W / 78 g)^w,
     with the effective area of the fins and what rails, dropped edge and channels add (``hold_area``,
     ``hold_weight`` of the craft)."""
-    fleet, c = hull.fleet, craft()
+    fleet, c = hull.fleet, calibration()
     rail = _RAIL_LOW_M2 + (_RAIL_FULL_M2 - _RAIL_LOW_M2) * fleet.rail
     rail = rail + c.hold_dropped_m2 * fleet.dropped + c.hold_channel * fleet.channel_m2
     grip = fins.area_m2 + rail - _SOFT_EDGE_M2 * (1 - edge_share(hull))
@@ -49,7 +49,7 @@ def hold_beam_m(hull: Hull) -> Array:
     """Beam [m] of the tail that has to be held, (n,): its width one foot up, less a part of the cut of a
     swallow or fish over the wetted length: two points bite where a squash releases."""
     cut = hull.integral(2 * hull.notch_half)
-    return np.asarray(hull.fleet.tail_width - craft().hold_notch * cut / _NEED_M)
+    return np.asarray(hull.fleet.tail_width - calibration().hold_notch * cut / _NEED_M)
 
 
 def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
@@ -87,7 +87,7 @@ def turn_radius(hull: Hull, fins: FinSet) -> Array:
     swing = (hull.swing_kg_m2 / 0.95) ** 0.10
     yaw = np.maximum(fins.yaw / set_strength("thruster", "M")[1], 0.5) ** 0.08
     bite = 1 - 0.07 * (1 - edge_share(hull)) - 0.10 * (fleet.rail - 0.5) - 0.05 * fins.single
-    bent = hull.rail_curvature + craft().turn_flex * (fleet.flex - 1)
+    bent = hull.rail_curvature + calibration().turn_flex * (fleet.flex - 1)
     curve = 1.40 * bent + 0.33 * hull.outline_curvature
     return np.asarray((1.06 - 0.12 * block) * swing * yaw / (np.maximum(curve, 0.02) * bite))
 
@@ -114,12 +114,12 @@ def drive(hull: Hull, fins: FinSet) -> Array:
     vee counts in part, because each of its panels still is a flat when the board is banked; flex swallows
     some.
     """
-    return np.asarray(drive_lift(hull) * (1 - craft().drive_flex * (hull.fleet.flex - 1)))
+    return np.asarray(drive_lift(hull) * (1 - calibration().drive_flex * (hull.fleet.flex - 1)))
 
 
 def drive_lift(hull: Hull) -> Array:
     """Lift of the tail's bottom over that of a flat one at the load of a turn, (n,)."""
-    deadrise = craft().drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
+    deadrise = calibration().drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
     flat = np.full(len(hull), 0.10)
     return np.asarray(deadrise_lift(flat, deadrise) / flat)
 
@@ -130,7 +130,7 @@ def lay_over(hull: Hull, mass_kg: float, speed_m_s: Array, rho: float, stand_up:
     The rider's moment is fixed, what rights a planing beam goes with V^2 b^3: a wide board cannot be laid
     over at speed. L = m g y / (.025 rho / 2 V^2 b^3 + rho g t b^2 / 20).
     """
-    c = craft()
+    c = calibration()
     beam = (hull.turning_beam_m * rolling_beam(hull))[:, None]
     arm = c.lay_arm_stand_up_m if stand_up else c.lay_arm_m
     righting = c.lay_righting * rho / 2 * speed_m_s[None, :] ** 2 * beam**3
@@ -140,7 +140,7 @@ def lay_over(hull: Hull, mass_kg: float, speed_m_s: Array, rho: float, stand_up:
 
 def rolling_beam(hull: Hull) -> Array:
     """Share of the beam that rights the board, (n,): vee and low rails let it roll."""
-    c = craft()
+    c = calibration()
     vee = (front_vee_deg(hull) + rear_vee_deg(hull)) / c.lay_vee_deg
     edge = c.lay_low_rail * (0.5 - hull.fleet.rail) + c.lay_dropped_edge * hull.fleet.dropped
     flat = 1 - vee + rear_concave_deg(hull) / c.lay_concave_deg
@@ -156,7 +156,7 @@ def roll_time(hull: Hull, mass_kg: float, wetted_m: Array, rho: float) -> Array:
     Args:
         wetted_m: wetted length [m], (n,).
     """
-    c = craft()
+    c = calibration()
     beam = hull.turning_beam_m * rolling_beam(hull)
     inertia = hull.roll_kg_m2 + np.pi / 16 * rho * (beam / 2) ** 4 * wetted_m
     righting = c.roll_righting * c.lay_righting * rho / 2 * c.roll_speed_m_s**2 * beam**3
@@ -175,7 +175,7 @@ def lean_tolerance_deg(hull: Hull, height_m: float, foot_weight: str = "even") -
 
 def leaning_beam_m(hull: Hull, foot_weight: str = "even") -> Array:
     """Beam [m] that bears a leaning rider, (n,): the planing beam, less for vee and low rails."""
-    c = craft()
+    c = calibration()
     vee = (rear_vee_deg(hull) + front_vee_deg(hull) / 2) / c.lean_vee_deg
     rail = c.lean_low_rail * (0.5 - hull.fleet.rail)
     return np.asarray(hull.planing_beam_m(foot_weight) * np.maximum(1 - vee - rail, 0.2))

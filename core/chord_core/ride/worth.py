@@ -27,10 +27,10 @@ def rides_grid(fleet_ride: FleetRide) -> Array:
     for way, weight in ((-np.sqrt(3), 1 / 6), (0.0, 2 / 3), (np.sqrt(3), 1 / 6)):
         face, slope = np.meshgrid(_FACES, _SLOPES * np.exp(sigma * way), indexing="ij")
         works += weight * product_of(fleet_ride.factors(Face(face.ravel(), slope.ravel())))
-    rides = np.stack([
-        rides_an_hour(fleet_ride.spot, fleet_ride.along_m_s, fleet_ride.paddle_state.cruise_m_s, works[:, i])
-        for i in range(works.shape[1])
-    ], axis=1)  # fmt: skip
+    conditions, cruise = fleet_ride.conditions, fleet_ride.paddle_state.cruise_m_s
+    rides = np.stack(
+        [rides_an_hour(conditions, fleet_ride.along_m_s, cruise, column) for column in works.T], axis=1
+    )
     return rides.reshape(len(fleet_ride.hull), len(_FACES), len(_SLOPES))
 
 

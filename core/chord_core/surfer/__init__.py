@@ -1,1 +1,1 @@
-"""Chapter two: the surfer, what is known and what is taken in pencil."""
+"""Chapter two: the surfer, what is known and what is assumed."""

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from chord_core.surfer.pencil import Rider
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import table
 
 #: Power goes with mass to this power (two thirds: muscle sections), equal a kilogram at 75 kg.

@@ -10,9 +10,9 @@ from chord_core.hull.measured import hulls_of
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride
+from chord_core.surfer.defaults import height_from_mass, rider_with_defaults
 from chord_core.surfer.describe import describe_water
-from chord_core.surfer.pencil import height_from_mass, pencil_rider
-from chord_core.surfer.spot import pencil_water
+from chord_core.water.conditions import conditions_with_defaults
 from chord_core.why.hull import hull_derivations
 from chord_core.why.ride import ride_derivations
 from chord_core.why.water import water_derivations
@@ -29,9 +29,9 @@ def explain_water(request: WaterRequest) -> WaterResult:
     answer = describe_water(request)
     if answer.kind == "river":
         return answer
-    spot, _ = pencil_water(request.water, request.surfer_height_m or height_from_mass(75.0))
+    conditions, _ = conditions_with_defaults(request.water, request.surfer_height_m or height_from_mass(75.0))
     return answer.model_copy(
-        update={"derivations": water_derivations(spot.bins, request.swell, request.shore)}
+        update={"derivations": water_derivations(conditions.bins, request.swell, request.shore)}
     )
 
 
@@ -40,7 +40,9 @@ def explain_ride(request: RideRequest) -> RideResult:
     answer = describe_ride(request)
     if answer.behaviour is None:
         return answer
-    rider, _ = pencil_rider(request.surfer)
-    spot, _ = pencil_water(request.water, rider.height_m)
-    fleet_ride = build_fleet_ride(labelled_hulls([request.board]), fins_of([request.board]), rider, spot)
+    rider, _ = rider_with_defaults(request.surfer)
+    conditions, _ = conditions_with_defaults(request.water, rider.height_m)
+    fleet_ride = build_fleet_ride(
+        labelled_hulls([request.board]), fins_of([request.board]), rider, conditions
+    )
     return answer.model_copy(update={"derivations": ride_derivations(fleet_ride, answer.behaviour)})

@@ -7,7 +7,7 @@ import numpy as np
 from chord_core.documents.why import Derivation
 from chord_core.hull.constants import FITTINGS_KG, STRINGER_KG_M3, STRINGER_M, SWING_PIVOT_SHARE
 from chord_core.hull.hull import Hull
-from chord_core.why.made import derive
+from chord_core.why.derivation import derivation
 
 _DRAWN = "drawn curves at 81 cosine-spaced stations (Clenshaw & Curtis 1960)"
 
@@ -35,7 +35,7 @@ def _read_off(hull: Hull) -> list[Derivation]:
     for name, (words, how, unit) in _READ_OFF.items():
         field = f"{name}_per_m" if name.endswith("curvature") else name
         value = float(getattr(hull, name)[0])
-        made.append(derive(field, words, how, value, unit, _DRAWN, closed=False, L=length))
+        made.append(derivation(field, words, how, value, unit, _DRAWN, closed=False, L=length))
     return made
 
 
@@ -49,7 +49,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
     weighed = not np.isnan(fleet.given_mass[0])
     girth = float(hull.integral(hull.girth_m)[0])
     return (
-        derive(
+        derivation(
             "litres",
             "Volume",
             "1000 * (phi * I + c * A)",
@@ -61,7 +61,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             c=(contour, "m", "mean height that the bottom's contour adds or takes"),
             A=(area, "m2", "area seen from above"),
         ),
-        derive(
+        derivation(
             "planform_m2",
             "Area seen from above",
             "integral of the width less the cut of the tail",
@@ -74,7 +74,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             N=(fleet.nose_width[0], "m", "nose one foot in"),
             T=(fleet.tail_width[0], "m", "tail one foot in"),
         ),
-        derive(
+        derivation(
             "mass_kg",
             "Mass",
             "m" if weighed else "f * V + s * G + t + b",
@@ -94,7 +94,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
                 "b": (FITTINGS_KG, "kg", "boxes and plugs"),
             },
         ),
-        derive(
+        derivation(
             "swing_kg_m2",
             "Swing weight",
             "integral of mass a metre x (x - p L)^2",
@@ -106,7 +106,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             L=(fleet.length[0], "m", "length"),
             p=(SWING_PIVOT_SHARE, "", "share of length at which the rear foot stands"),
         ),
-        derive(
+        derivation(
             "planing_beam_m",
             "Beam that planes",
             "mean width of the rear 62 %",
@@ -117,7 +117,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             T=(fleet.tail_width[0], "m", "tail one foot in"),
             W=(fleet.width[0], "m", "width"),
         ),
-        derive(
+        derivation(
             "rocker_curvature_per_m",
             "Rocker as a planing board feels it",
             "second derivative of the parabola fitted to the bottom's rear three quarters",
@@ -128,7 +128,7 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             r=(fleet.tail_rocker[0], "m", "tail rocker"),
             n=(fleet.nose_rocker[0], "m", "nose rocker"),
         ),
-        derive(
+        derivation(
             "outline_curvature_per_m",
             "Outline as a turning board feels it",
             "(W - T) / (x - 0.3048)**2",

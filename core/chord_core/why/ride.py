@@ -6,9 +6,9 @@ from chord_core.documents.results import Behaviour
 from chord_core.documents.why import Derivation
 from chord_core.ride.ride_model import FleetRide
 from chord_core.why.hull import hull_derivations
-from chord_core.why.running import afloat, running
+from chord_core.why.planing import afloat, running
+from chord_core.why.probabilities import shares, standing
 from chord_core.why.shared import Ride
-from chord_core.why.shares import shares, standing
 from chord_core.why.turning import turning
 from chord_core.why.water import face_derivations
 
@@ -22,7 +22,7 @@ def ride_derivations(fleet_ride: FleetRide, numbers: Behaviour) -> tuple[Derivat
     ride = Ride(fleet_ride, numbers)
     water = (
         ()
-        if fleet_ride.spot.river
+        if fleet_ride.conditions.river
         else face_derivations(float(fleet_ride.usual.height_m[0]), float(fleet_ride.usual.slope[0]))
     )
     own = (*afloat(ride), *running(ride), *turning(ride), *standing(ride), *shares(ride))

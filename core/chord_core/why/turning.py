@@ -21,14 +21,14 @@ from chord_core.ride.turn import (
     hold_need_m,
     rolling_beam,
 )
-from chord_core.tables.craft import craft
-from chord_core.why.made import CRAFT, Given, derive
+from chord_core.tables.calibration import calibration
+from chord_core.why.derivation import CRAFT, Quantity, derivation
 from chord_core.why.shared import SAVITSKY_HOLDS, Ride
 
 
 def turning(ride: Ride) -> list[Derivation]:
     """Hold, turn, pivot, drive, lay, roll."""
-    r, n, c = ride.fleet_ride, ride.numbers, craft()
+    r, n, c = ride.fleet_ride, ride.numbers, calibration()
     fleet, hull, fins = r.hull.fleet, r.hull, r.fins
     ref_yaw = set_strength("thruster", "M")[1]
     beam, need = float(hold_beam_m(hull)[0]), float(hold_need_m(hull, fins, r.weight_n)[0])
@@ -45,12 +45,12 @@ def turning(ride: Ride) -> list[Derivation]:
     inertia = float(hull.roll_kg_m2[0] + np.pi / 16 * r.rho * (rolls / 2) ** 4 * wet)
     rider = r.rider.mass_kg * G * c.roll_arm_m
     righting = c.roll_righting * c.lay_righting * r.rho / 2 * c.roll_speed_m_s**2 * rolls**3
-    k: Given = (hull.tail_curvature[0], "1/m", "curve of the last quarter")
-    yaw: Given = (max(fins.yaw[0] / ref_yaw, 0.5), "", "yaw stiffness of the fins, medium thruster 1")
-    swing: Given = (n.swing_kg_m2, "kg m2", "swing weight")
-    g: Given = (G, "m/s2", "gravity")
+    k: Quantity = (hull.tail_curvature[0], "1/m", "curve of the last quarter")
+    yaw: Quantity = (max(fins.yaw[0] / ref_yaw, 0.5), "", "yaw stiffness of the fins, medium thruster 1")
+    swing: Quantity = (n.swing_kg_m2, "kg m2", "swing weight")
+    g: Quantity = (G, "m/s2", "gravity")
     return [
-        derive(
+        derivation(
             "hold_m_s",
             "Speed at which the tail lets go",
             "sqrt((2 * W * k / (rho * b**2 * t**1.1) - 0.0055 * (l / b)**2.5 * g * b) / (0.012 * "
@@ -69,7 +69,7 @@ def turning(ride: Ride) -> list[Derivation]:
             q=(c.hold_impact, "1/g", "what chop takes"),
             a=(n.chop_g, "g", "impact of chop"),
         ),
-        derive(
+        derivation(
             "turn_radius_m",
             "Turn radius, an index",
             "(1.06 - 0.12 * B) * (J / 0.95)**0.10 * Y**0.08 / (max(1.40 * k + 0.33 * o, 0.02) * bite)",
@@ -83,7 +83,7 @@ def turning(ride: Ride) -> list[Derivation]:
             o=(hull.outline_curvature[0], "1/m", "curve of the outline"),
             bite=(bite, "", "edge, rails, single fin"),
         ),
-        derive(
+        derivation(
             "looseness",
             "How freely the tail yaws",
             "1 / (0.6 * Y * 75 / M + 0.4 * J)",
@@ -94,7 +94,7 @@ def turning(ride: Ride) -> list[Derivation]:
             M=ride.mass,
             J=swing,
         ),
-        derive(
+        derivation(
             "pivot",
             "Turned from the tail (over .5) or laid on the rail",
             "max(k, 0) / 0.35 * T / 0.39 * sqrt(d / 0.21)",
@@ -105,7 +105,7 @@ def turning(ride: Ride) -> list[Derivation]:
             T=(fleet.tail_width[0], "m", "tail one foot in"),
             d=(fins.depth_m[0], "m", "deepest fin"),
         ),
-        derive(
+        derivation(
             "drive",
             "What a pushed tail gives back",
             "lift * (1 - q * (flex - 1))",
@@ -121,7 +121,7 @@ def turning(ride: Ride) -> list[Derivation]:
             q=(c.drive_flex, "", "what flex swallows"),
             flex=(fleet.flex[0], "", "flex, PU 1"),
         ),
-        derive(
+        derivation(
             "lay_over",
             "Bank to which it can be laid, 1 is on the rail",
             "M * g * y / (r * rho / 2 * V**2 * b**3 + s * rho * g * t * b**2)",
@@ -138,7 +138,7 @@ def turning(ride: Ride) -> list[Derivation]:
             s=(c.lay_rail, "", "share of a thick rail"),
             t=(fleet.rail_thickness[0], "m", "rail thickness"),
         ),
-        derive(
+        derivation(
             "roll_time_s",
             "Time to roll by 30 degrees",
             "sqrt(2 * pi / 6 * I / max(m - w, 0.1 * m))",

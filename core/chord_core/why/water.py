@@ -8,11 +8,11 @@ from chord_core.documents.requests import Swell
 from chord_core.documents.shore import Shore
 from chord_core.documents.why import Derivation
 from chord_core.physics import G
-from chord_core.water.answer import swell_in
 from chord_core.water.bins import Bins
+from chord_core.water.breaker import swell_in
 from chord_core.water.face import Face
 from chord_core.water.shoaling import breaker_height, deep_water_length, energy_flux, surf_similarity
-from chord_core.why.made import Given, derive
+from chord_core.why.derivation import Quantity, derivation
 
 _WAVE = "a wave that is about to break, taken as solitary"
 
@@ -20,13 +20,13 @@ _WAVE = "a wave that is about to break, taken as solitary"
 def face_derivations(height_m: float, slope: float) -> tuple[Derivation, ...]:
     """Depth, speed and length of one face, and the speed along it."""
     face = Face(np.array([height_m]), np.array([slope]))
-    h: Given = (height_m, "m", "face height")
-    s: Given = (slope, "", "steepest slope of the face")
+    h: Quantity = (height_m, "m", "face height")
+    s: Quantity = (slope, "", "steepest slope of the face")
     depth, speed = float(face.depth_m[0]), float(face.speed_m_s[0])
-    c: Given = (speed, "m/s", "speed of the wave")
+    c: Quantity = (speed, "m/s", "speed of the wave")
     along = float(face.along_m_s[0])
     return (
-        derive(
+        derivation(
             "depth_m",
             "Depth in which it breaks",
             "H * max((2 / 3 / s)**(2 / 3), 1 / 0.78)",
@@ -37,7 +37,7 @@ def face_derivations(height_m: float, slope: float) -> tuple[Derivation, ...]:
             H=h,
             s=s,
         ),
-        derive(
+        derivation(
             "speed_m_s",
             "Speed of the wave",
             "sqrt(g * (h + H))",
@@ -49,7 +49,7 @@ def face_derivations(height_m: float, slope: float) -> tuple[Derivation, ...]:
             h=(depth, "m", "depth"),
             H=h,
         ),
-        derive(
+        derivation(
             "front_m",
             "Length of the front",
             "4 / (3 * sqrt(3)) * H / s",
@@ -60,7 +60,7 @@ def face_derivations(height_m: float, slope: float) -> tuple[Derivation, ...]:
             H=h,
             s=s,
         ),
-        derive(
+        derivation(
             "along_m_s",
             "Speed along the wall",
             "c * k",
@@ -84,17 +84,17 @@ def water_derivations(bins: Bins, swell: Swell | None, shore: Shore | None) -> t
     inside = swell_in(swell, shore)
     if inside < 0.01:
         return tuple(made)
-    h: Given = (swell.height_m, "m", "height in deep water")
-    e: Given = (inside, "", "share of it that comes in: direction, exposure")
-    t: Given = (swell.period_s, "s", "period")
-    g: Given = (G, "m/s2", "gravity")
+    h: Quantity = (swell.height_m, "m", "height in deep water")
+    e: Quantity = (inside, "", "share of it that comes in: direction, exposure")
+    t: Quantity = (swell.period_s, "s", "period")
+    g: Quantity = (G, "m/s2", "gravity")
     breaker, length = (
         float(breaker_height(inside * swell.height_m, swell.period_s)),
         float(deep_water_length(swell.period_s)),
     )
     return (
         *made,
-        derive(
+        derivation(
             "breaker.height_m",
             "Height of the breaker",
             "0.39 * g**0.2 * (T * (E * H)**2)**0.4",
@@ -107,7 +107,7 @@ def water_derivations(bins: Bins, swell: Swell | None, shore: Shore | None) -> t
             T=t,
             g=g,
         ),
-        derive(
+        derivation(
             "breaker.similarity",
             "Surf similarity",
             "m / sqrt(Hb / L)",
@@ -119,7 +119,7 @@ def water_derivations(bins: Bins, swell: Swell | None, shore: Shore | None) -> t
             Hb=(breaker, "m", "height of the breaker"),
             L=(length, "m", "length in deep water"),
         ),
-        derive(
+        derivation(
             "breaker.power_w_m",
             "Power of the swell a metre of crest",
             "rho * g**2 * H**2 * T / (64 * pi)",

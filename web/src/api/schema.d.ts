@@ -997,7 +997,7 @@ export interface components {
         };
         /**
          * Assumed
-         * @description A fact in pencil: which, what was taken, and why.
+         * @description A fact that was assumed: which, what was taken, and why.
          */
         Assumed: {
             /** Field */
@@ -1403,6 +1403,37 @@ export interface components {
              * @default null
              */
             count?: number | null;
+        };
+        /**
+         * BreakClimate
+         * @description What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
+         *
+         *     ``says``: sentences; ``habit``: the one of them on how what is remembered lies to what is measured, empty
+         *     within a tenth; ``unsure``: how far what is only remembered may be off, empty where it is measured;
+         *     ``bins``: the waves that a fitting is given; ``foam_m``: the white water of its small, usual and big day
+         *     for a learner.
+         */
+        BreakClimate: {
+            asked: components["schemas"]["HoursAsked"];
+            climate: components["schemas"]["ClimateResult"] | null;
+            river: components["schemas"]["RiverResult"] | null;
+            water: components["schemas"]["Water"];
+            /** Bins */
+            bins: components["schemas"]["Bin"][];
+            /** Says */
+            says: string[];
+            /** Habit */
+            habit: string;
+            /** Unsure */
+            unsure: string;
+            /** Remembered */
+            remembered: components["schemas"]["RememberedDay"][];
+            /** Foam M */
+            foam_m: [
+                number,
+                number,
+                number
+            ] | null;
         };
         /**
          * BreakFile
@@ -2398,7 +2429,7 @@ export interface components {
         };
         /**
          * FittingPatch
-         * @description A change of a ticket. Facts and water are merged: a null takes a fact back to pencil. ``go_by``: take
+         * @description A change of a ticket. Facts and water are merged: after a null a fact is assumed again. ``go_by``: take
          *     the waves that the break's buoy or gauge measured, those that are remembered, or its white water.
          */
         FittingPatch: {
@@ -2658,37 +2689,6 @@ export interface components {
             thickness_m: number | null;
             /** Rocker M */
             rocker_m: number | null;
-        };
-        /**
-         * Gives
-         * @description What a break gives in the hours that were asked: as its buoy or gauge has it, or as remembered.
-         *
-         *     ``says``: sentences; ``habit``: the one of them on how what is remembered lies to what is measured, empty
-         *     within a tenth; ``unsure``: how far what is only remembered may be off, empty where it is measured;
-         *     ``bins``: the waves that a fitting is given; ``foam_m``: the white water of its small, usual and big day
-         *     for a learner.
-         */
-        Gives: {
-            asked: components["schemas"]["HoursAsked"];
-            climate: components["schemas"]["ClimateResult"] | null;
-            river: components["schemas"]["RiverResult"] | null;
-            water: components["schemas"]["Water"];
-            /** Bins */
-            bins: components["schemas"]["Bin"][];
-            /** Says */
-            says: string[];
-            /** Habit */
-            habit: string;
-            /** Unsure */
-            unsure: string;
-            /** Remembered */
-            remembered: components["schemas"]["RememberedDay"][];
-            /** Foam M */
-            foam_m: [
-                number,
-                number,
-                number
-            ] | null;
         };
         /**
          * HandOver
@@ -5927,7 +5927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Gives"];
+                    "application/json": components["schemas"]["BreakClimate"];
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */

@@ -1,6 +1,6 @@
 // What the break of the ticket in hand really gives, where something is measured there.
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
-import { api, told, type Gives, type Water } from '../api/client'
+import { api, told, type BreakClimate, type Water } from '../api/client'
 import { useTicket } from './ticket'
 
 /** For whom a break is told: how tall they are [m], and the days that they remember [m]. */
@@ -13,7 +13,7 @@ export function whomOf(said: Water | undefined, body_m?: number): Whom {
   return Object.fromEntries(given.filter((pair): pair is [string, number] => !!pair[1]))
 }
 
-const real = shallowRef<Gives | null>(null)
+const real = shallowRef<BreakClimate | null>(null)
 const asked = ref('')
 
 /** It is asked for when the windows stand, so that it never holds an answer up. */
@@ -34,7 +34,7 @@ export function useReal() {
       asked.value = mine
       if (id === null) return
       const params = { path: { id }, query: whom as never }
-      const found = await told<Gives>(api.GET('/api/breaks/{id}/gives/', { params })).catch(
+      const found = await told<BreakClimate>(api.GET('/api/breaks/{id}/gives/', { params })).catch(
         () => null,
       )
       if (asked.value === mine) real.value = found && markRaw(found)

@@ -9,7 +9,7 @@ import {
   type Buoy,
   type BuoyIn,
   type Calibrated,
-  type Gives,
+  type BreakClimate,
   type HoursAsked,
   type Now,
   type Seen,
@@ -27,7 +27,7 @@ const state = reactive({
   buoys: [] as Buoy[],
   id: null as number | null,
   asked: { months: [], light: true, free: 'any day', from_h: null, to_h: null } as HoursAsked,
-  gives: null as Gives | null,
+  gives: null as BreakClimate | null,
   now: null as Now | null,
   worth: null as Worth | null,
   seen: [] as Seen[],
@@ -54,7 +54,7 @@ async function ask(whom: Whom, fitting: number | null): Promise<void> {
   const mine = ++asking
   const path = { id }
   try {
-    const gives = await told<Gives>(
+    const gives = await told<BreakClimate>(
       api.GET('/api/breaks/{id}/gives/', {
         params: { path, query: { ...query(), ...whom } as never },
       }),

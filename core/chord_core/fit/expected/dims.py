@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 
 from chord_core.fit.expected.litres import Expected
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, table
+from chord_core.water.conditions import Conditions
 
 #: Litres at which the family's own length and width are told.
 _AT_L = 40.0
@@ -15,7 +15,7 @@ _BIG_M = 2.0
 _USUAL_FACE, _MOST_FACE = 0.7, 1.2
 
 
-def terms(spot: Spot, body_m: float, family: str, litres: float) -> dict[str, float]:
+def terms(conditions: Conditions, body_m: float, family: str, litres: float) -> dict[str, float]:
     """The facts that the numbers of ``expected_dims`` are multiplied with, by name."""
     board_class = families()[family].board_class
     log_l = math.log(litres / _AT_L)
@@ -26,13 +26,13 @@ def terms(spot: Spot, body_m: float, family: str, litres: float) -> dict[str, fl
         "litres": log_l,
         f"litres {board_class}": log_l,
     }
-    if not spot.river:
-        values["big water"] = max(spot.days.usual_m - _BIG_M, 0.0)
-        values["face"] = min(spot.days.usual_m / body_m, _MOST_FACE) - _USUAL_FACE
+    if not conditions.river:
+        values["big water"] = max(conditions.days.usual_m - _BIG_M, 0.0)
+        values["face"] = min(conditions.days.usual_m / body_m, _MOST_FACE) - _USUAL_FACE
     return values
 
 
-def expected_dim(name: str, rider: Rider, spot: Spot, family: str, litres: float) -> Expected:
+def expected_dim(name: str, rider: Rider, conditions: Conditions, family: str, litres: float) -> Expected:
     """Length or width [m] of a kind of board with so many litres, inside what the family is made in.
 
     Args:
@@ -40,7 +40,7 @@ def expected_dim(name: str, rider: Rider, spot: Spot, family: str, litres: float
         litres: of the board [L].
     """
     rows = table("expected_dims")[name]
-    facts = terms(spot, rider.height_m, family, litres)
+    facts = terms(conditions, rider.height_m, family, litres)
     numbers = rows["numbers"]
     log = sum(float(numbers[number]["value"]) * value for number, value in facts.items() if number in numbers)
     low, high = getattr(families()[family], name)

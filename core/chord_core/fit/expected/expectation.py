@@ -11,9 +11,9 @@ from chord_core.fit.expected.dims import expected_dim
 from chord_core.fit.expected.kinds import log_shares
 from chord_core.fit.expected.litres import Expected, log_litres, spread, with_neighbours
 from chord_core.fit.reference_boards import family_litres, litres_per_box
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, table
+from chord_core.water.conditions import Conditions
 
 
 @dataclass(frozen=True)
@@ -23,13 +23,13 @@ class Expectation:
     ``assumed``: names of the facts that were not said; they widen the litres."""
 
     rider: Rider
-    spot: Spot
+    conditions: Conditions
     assumed: tuple[str, ...]
 
     @cached_property
     def log_shares(self) -> dict[str, float]:
         """Natural log of the share of advisors who would put each kind first."""
-        return log_shares(self.rider, self.spot)
+        return log_shares(self.rider, self.conditions)
 
     @cached_property
     def _shares(self) -> dict[str, float]:
@@ -38,7 +38,7 @@ class Expectation:
     def _log_litres(self, board_class: str) -> dict[str, float]:
         if board_class not in self._logs:
             names = [name for name, family in families().items() if family.board_class == board_class]
-            self._logs[board_class] = log_litres(self.rider, self.spot, names)
+            self._logs[board_class] = log_litres(self.rider, self.conditions, names)
         return self._logs[board_class]
 
     @cached_property
@@ -71,7 +71,7 @@ class Expectation:
 
     def dim(self, name: str, family: str, target_l: float | None = None) -> Expected:
         """``length_m`` or ``width_m`` of a kind [m]."""
-        return expected_dim(name, self.rider, self.spot, family, self.litres(family, target_l).middle)
+        return expected_dim(name, self.rider, self.conditions, family, self.litres(family, target_l).middle)
 
     def dim_window(self, name: str, family: str, target_l: float | None = None) -> tuple[float, float]:
         """Lengths or widths [m] between which a board of a kind is as good as the expected one."""
@@ -82,7 +82,7 @@ class Expectation:
         the kind is made so."""
         kind, litres = families()[family], times * self.litres(family, target_l).middle
         length, width = (
-            expected_dim(name, self.rider, self.spot, family, litres).middle
+            expected_dim(name, self.rider, self.conditions, family, litres).middle
             for name in ("length_m", "width_m")
         )
         low, high = kind.thickness_m

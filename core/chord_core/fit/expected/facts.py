@@ -5,9 +5,9 @@ from __future__ import annotations
 import math
 from collections.abc import Callable
 
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, rungs
+from chord_core.water.conditions import Conditions
 from chord_core.water.days import BIG_SHARE
 
 Facts = dict[str, float]
@@ -23,9 +23,9 @@ ORDINARY_KG, _ORDINARY_SESSIONS = 75.0, 6.0
 _AGE_COUNTS_FROM = 40
 
 
-def steepness_of(spot: Spot) -> int:
+def steepness_of(conditions: Conditions) -> int:
     """Steps of steepness from crumbly (0) to hollow (4)."""
-    return _STEEPNESS[spot.steepness]
+    return _STEEPNESS[conditions.steepness]
 
 
 def log_mass(rider: Rider) -> float:
@@ -48,13 +48,13 @@ def _class_now(rider: Rider) -> str | None:
     return families()[board.family].board_class if board else None
 
 
-def facts_of(rider: Rider, spot: Spot) -> Facts:
+def facts_of(rider: Rider, conditions: Conditions) -> Facts:
     """Facts by name; those that are 0 are left out.
 
     What was not said of style, foot, aim, wish or present board counts as nothing said, whatever is assumed
     elsewhere."""
     surfer, step = rider.surfer, rider.rung.step
-    face, steep = spot.days.usual_m / rider.height_m, steepness_of(spot)
+    face, steep = conditions.days.usual_m / rider.height_m, steepness_of(conditions)
     high = float(step >= _HIGH)
     weak = float(steep <= 1)
     wish = families()[surfer.wish].board_class if surfer.wish else None
@@ -81,12 +81,12 @@ def facts_of(rider: Rider, spot: Spot) -> Facts:
         "mass": 2 * log_mass(rider),
         "steep": steep - 1.5,
         "face": face - 0.7,
-        "big water": max(spot.days.usual_m - _BIG_M, 0.0),
+        "big water": max(conditions.days.usual_m - _BIG_M, 0.0),
         "low waves": 5 * max(_LOW_FACE - face, 0.0),
-        "big days": float(spot.days.face_at(BIG_SHARE)) / rider.height_m - 1.3,
+        "big days": float(conditions.days.face_at(BIG_SHARE)) / rider.height_m - 1.3,
         "weak waves, can surf": high * weak,
         **{f"complains: {one}": 1.0 for one in surfer.complaints},
-        "flow": 2 * (spot.flow_m_s - 2.8) if spot.river else 0.0,
+        "flow": 2 * (conditions.flow_m_s - 2.8) if conditions.river else 0.0,
     }
     return {name: value for name, value in values.items() if value}
 
@@ -118,7 +118,7 @@ _SAID: dict[str, Callable[[Rider], str]] = {
 }
 
 
-def said(name: str, rider: Rider, spot: Spot) -> str:
+def said(name: str, rider: Rider, conditions: Conditions) -> str:
     """A fact as a clause about the surfer: "surfs relaxed", "surfs soft waves"; empty for one that says
     nothing to a customer."""
     if name.startswith("wants: "):
@@ -128,9 +128,9 @@ def said(name: str, rider: Rider, spot: Spot) -> str:
     if name.startswith("is ") or name == "ladder":
         return f"is at the level “{rider.rung.name}”"
     if name in ("steep", "weak waves, can surf"):
-        return f"surfs {spot.steepness} waves"
+        return f"surfs {conditions.steepness} waves"
     if name in ("face", "low waves", "big water", "big days"):
-        return f"surfs faces of {spot.days.usual_m / rider.height_m:.1f} body heights"
+        return f"surfs faces of {conditions.days.usual_m / rider.height_m:.1f} body heights"
     if name == "flow":
-        return f"surfs a flow of {spot.flow_m_s:.1f} m/s"
+        return f"surfs a flow of {conditions.flow_m_s:.1f} m/s"
     return _SAID[name](rider) if name in _SAID else ""

@@ -10,9 +10,9 @@ import numpy as np
 
 from chord_core.fit.expected.facts import Facts, facts_of, said
 from chord_core.hull.stations import Array
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import Family, families, rungs, table
+from chord_core.water.conditions import Conditions
 
 #: Facts that are said of a kind that is not expected: so many at most, and from this log-odds on.
 _SAID_MOST, _SAID_FROM = 2, 0.35
@@ -56,11 +56,11 @@ def parts(rider: Rider, facts: Facts, family: Family) -> Facts:
     return found
 
 
-def log_shares(rider: Rider, spot: Spot) -> dict[str, float]:
+def log_shares(rider: Rider, conditions: Conditions) -> dict[str, float]:
     """Natural log of the share of advisors who would put each kind first, by kind; kinds of another craft or
     water are left out."""
-    open_ = [f for f in families().values() if of_this_craft(f, rider.craft, spot.river)]
-    facts = facts_of(rider, spot)
+    open_ = [f for f in families().values() if of_this_craft(f, rider.craft, conditions.river)]
+    facts = facts_of(rider, conditions)
     scores: Array = np.array([sum(parts(rider, facts, family).values()) for family in open_])
     logs = scores - scores.max()
     logs -= np.log(np.exp(logs).sum())
@@ -79,14 +79,14 @@ def class_first(logs: dict[str, float]) -> dict[str, float]:
     return {name: log - best[name] + whole[name] for name, log in logs.items()}
 
 
-def speaks_for(rider: Rider, spot: Spot, family: str, other: str) -> tuple[str, ...]:
+def speaks_for(rider: Rider, conditions: Conditions, family: str, other: str) -> tuple[str, ...]:
     """The facts that most put one kind before another, as clauses about the surfer."""
-    facts = facts_of(rider, spot)
+    facts = facts_of(rider, conditions)
     mine, theirs = (parts(rider, facts, families()[name]) for name in (family, other))
     gain = {name: mine.get(name, 0.0) - theirs.get(name, 0.0) for name in {*mine, *theirs} - {""}}
     words: list[str] = []
     for name in sorted(gain, key=lambda one: -gain[one]):
-        clause = said(name, rider, spot)
+        clause = said(name, rider, conditions)
         if gain[name] < _SAID_FROM or len(words) == _SAID_MOST:
             break
         if clause and clause not in words:

@@ -7,9 +7,9 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from chord_core.fit.expected.facts import log_mass, log_rust, steepness_of, years_over
-from chord_core.surfer.pencil import Rider
-from chord_core.surfer.spot import Spot
+from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, table
+from chord_core.water.conditions import Conditions
 
 #: Where the mass exponent and the classes' own steps stand still: trimming, linking.
 _MIDDLE, _FROM = 3, 4
@@ -43,7 +43,7 @@ class Expected:
         return self.middle / far, self.middle * far
 
 
-def terms(rider: Rider, spot: Spot, family: str) -> dict[str, float]:
+def terms(rider: Rider, conditions: Conditions, family: str) -> dict[str, float]:
     """The facts that the rule's numbers are multiplied with, by the number's name in ``expected_litres``."""
     board_class, step, mass = families()[family].board_class, rider.rung.step, log_mass(rider)
     values: dict[str, float] = {
@@ -62,11 +62,11 @@ def terms(rider: Rider, spot: Spot, family: str) -> dict[str, float]:
         values["practice"] = log_rust(rider)
     if rider.surfer.aim:
         values[f"aim {rider.surfer.aim}"] = 1.0
-    if spot.river:
-        values["flow"] = 10 * (spot.flow_m_s - _FLOW)
+    if conditions.river:
+        values["flow"] = 10 * (conditions.flow_m_s - _FLOW)
     else:
-        face = spot.days.usual_m / rider.height_m
-        values["weak"] = float(steepness_of(spot) <= 1)
+        face = conditions.days.usual_m / rider.height_m
+        values["weak"] = float(steepness_of(conditions) <= 1)
         values["overhead"] = 10 * max(face - _OVERHEAD, 0.0)
     masses = [one.mass_kg for one in rider.surfer.sharers if one.mass_kg is not None]
     if masses:
@@ -79,11 +79,11 @@ def _numbers() -> dict[str, float]:
     return {name: float(row["value"]) for name, row in table("expected_litres")["numbers"].items()}
 
 
-def log_litres(rider: Rider, spot: Spot, names: Iterable[str]) -> dict[str, float]:
+def log_litres(rider: Rider, conditions: Conditions, names: Iterable[str]) -> dict[str, float]:
     """Natural logs of the litres [L] that are expected on kinds of board, by kind."""
     numbers = _numbers()
     return {
-        kind: sum(numbers.get(name, 0.0) * value for name, value in terms(rider, spot, kind).items())
+        kind: sum(numbers.get(name, 0.0) * value for name, value in terms(rider, conditions, kind).items())
         for kind in names
     }
 
@@ -118,11 +118,11 @@ def spread(assumed: tuple[str, ...]) -> float:
     return math.sqrt(known**2 + sum(value**2 for value in unsaid))
 
 
-def moved_by(rider: Rider, spot: Spot, family: str) -> list[tuple[str, float]]:
+def moved_by(rider: Rider, conditions: Conditions, family: str) -> list[tuple[str, float]]:
     """What moves the litres from those of a 75 kg surfer of this level in average waves, the most first:
     words and factor."""
     numbers, own = _numbers(), f"mass {families()[family].board_class}"
-    facts = terms(rider, spot, family)
+    facts = terms(rider, conditions, family)
     logs = {word: numbers.get(name, 0.0) * facts.get(name, 0.0) for name, word in _WORDS.items()}
     logs["mass"] += sum(numbers.get(name, 0.0) * facts.get(name, 0.0) for name in ("mass by rung", own))
     if rider.surfer.aim:

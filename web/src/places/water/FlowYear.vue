@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // A river's year: its flow day by day, and the window in which the wave works.
 import { computed, ref } from 'vue'
-import type { Break, Gives } from '../../api/client'
+import type { Break, BreakClimate } from '../../api/client'
 import { useSize } from '../fit/size'
 
-const props = defineProps<{ place: Break; gives: Gives }>()
+const props = defineProps<{ place: Break; gives: BreakClimate }>()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 360 })
 const [LEFT, FOOT] = [64, 24]

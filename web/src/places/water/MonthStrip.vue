@@ -2,13 +2,13 @@
 // The months: days worth going on the board on the bench and on the present one, or the usual face. A month is
 // taken by clicking on it.
 import { computed } from 'vue'
-import type { Gives, Worth } from '../../api/client'
+import type { BreakClimate, Worth } from '../../api/client'
 import { useSession } from '../../state/session'
 import { heightOf } from '../../units'
 import { faceSays } from './map'
 
 const props = defineProps<{
-  gives: Gives
+  gives: BreakClimate
   worth: Worth | null
   name: string
   body: number

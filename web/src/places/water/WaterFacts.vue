@@ -2,13 +2,13 @@
 // At the right: where the figures come from, what was done to them, what is remembered, what to mind.
 import { smallText } from '../../units'
 import { computed } from 'vue'
-import type { Break, Buoy, Calibrated, Gives, Now } from '../../api/client'
+import type { Break, Buoy, Calibrated, BreakClimate, Now } from '../../api/client'
 import { useSession } from '../../state/session'
 import { dayRank, faceSays, wholeShore, type DayMark } from './map'
 
 const props = defineProps<{
   place: Break
-  gives: Gives
+  gives: BreakClimate
   now: Now | null
   buoy: Buoy | null
   calibrated: Calibrated | null

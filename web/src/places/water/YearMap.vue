@@ -1,12 +1,17 @@
 <script setup lang="ts">
 // The year as a map: the share of hours at each face and steepness; remembered days and today as marks.
 import { computed, ref } from 'vue'
-import type { Gives, Now } from '../../api/client'
+import type { BreakClimate, Now } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSize } from '../fit/size'
 import { besideMark, dayRank, faceY, frameOf, heightTicks, slopeX, type DayMark } from './map'
 
-const props = defineProps<{ gives: Gives; now: Now | null; body: number; marks: DayMark[] }>()
+const props = defineProps<{
+  gives: BreakClimate
+  now: Now | null
+  body: number
+  marks: DayMark[]
+}>()
 const { words, units, faces } = useSession()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 410 })

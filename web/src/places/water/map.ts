@@ -1,5 +1,5 @@
 // The map of the year: faces upwards, steepness to the right.
-import type { Gives, Shore, Words } from '../../api/client'
+import type { BreakClimate, Shore, Words } from '../../api/client'
 import { faceWord, heightOf, type FacesAs, type Units } from '../../units'
 
 export interface MapFrame {
@@ -25,7 +25,7 @@ export function faceY(face: number, frame: MapFrame): number {
 
 /** The frame into which nearly all hours fit; the rest is drawn at its rim. */
 export function frameOf(
-  gives: Gives,
+  gives: BreakClimate,
   marks: readonly number[],
   size: Omit<MapFrame, 'most_m' | 'slopes'>,
 ): MapFrame {
@@ -111,7 +111,7 @@ export interface DayMark {
 }
 
 /** The remembered days that a break was told against, as marks. */
-export function marksOf(gives: Gives, steepness: string, whose: string): DayMark[] {
+export function marksOf(gives: BreakClimate, steepness: string, whose: string): DayMark[] {
   return gives.remembered.map(({ name, face_m, share }) => {
     return { says: `${whose}${name} day`, face_m, steepness, share }
   })

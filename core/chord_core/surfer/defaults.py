@@ -1,4 +1,4 @@
-"""A surfer in pencil: what is taken when it was not said, with the reason, so that it can be overwritten."""
+"""Defaults of a surfer: what is assumed when it was not said, with the reason why."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ import numpy as np
 from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
-from chord_core.surfer.ladder import rung_from_skills
+from chord_core.surfer.skill import rung_from_skills
 from chord_core.tables import Rung, families, rungs
 
 CHILD_KG = 40.0
@@ -83,7 +83,7 @@ def _usual_craft(surfer: Surfer) -> tuple[str, str]:
     return "prone", "most lie down to paddle"
 
 
-def pencil_rider(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
+def rider_with_defaults(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
     """Fill a surfer in; needs mass and rung (see ``missing_facts``).
 
     Returns:

@@ -25,20 +25,20 @@ class Craft:
 
 
 @cache
-def craft() -> Craft:
+def calibration() -> Craft:
     """The constants in use."""
     return Craft({row["name"]: float(row["value"]) for row in table("craft")["constants"]})
 
 
 @contextmanager
-def moved(name: str, factor: float) -> Iterator[None]:
+def scaled_constant(name: str, factor: float) -> Iterator[None]:
     """Everything inside is computed with one constant times a factor: to see what hangs on it."""
-    values = craft()._values
+    values = calibration()._values
     kept = values[name]
     values[name] = kept * factor
-    craft().changes += 1
+    calibration().changes += 1
     try:
         yield
     finally:
         values[name] = kept
-        craft().changes += 1
+        calibration().changes += 1

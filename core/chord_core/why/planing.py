@@ -9,8 +9,8 @@ from chord_core.physics import VISCOSITY_M2_S, G
 from chord_core.ride.chop import bare_impact_g, chop_drag
 from chord_core.ride.measured_power import power_for
 from chord_core.ride.paddle import friction_line, paddling_drag
-from chord_core.tables.craft import craft
-from chord_core.why.made import Given, derive
+from chord_core.tables.calibration import calibration
+from chord_core.why.derivation import Quantity, derivation
 from chord_core.why.shared import SAVITSKY, SAVITSKY_HOLDS, Ride
 
 _MICHELL = "ITTC 1957 friction; Michell 1898 for the waves of the equivalent hull"
@@ -19,9 +19,9 @@ _MICHELL = "ITTC 1957 friction; Michell 1898 for the waves of the equivalent hul
 def afloat(ride: Ride) -> list[Derivation]:
     """Float, paddling, take-off."""
     r, n = ride.fleet_ride, ride.numbers
-    board: Given = (r.hull.mass_kg[0], "kg", "mass of the board")
+    board: Quantity = (r.hull.mass_kg[0], "kg", "mass of the board")
     made = [
-        derive(
+        derivation(
             "lift_share",
             "Share of the rider that the board bears",
             "(rho * V - m) / M",
@@ -36,7 +36,7 @@ def afloat(ride: Ride) -> list[Derivation]:
     ]
     if n.duck_dive is not None:
         made.append(
-            derive(
+            derivation(
                 "duck_dive",
                 "How hard it is to sink",
                 "lift / 0.7",
@@ -56,7 +56,7 @@ def afloat(ride: Ride) -> list[Derivation]:
         drag = paddling_drag(r.paddle_state.immersed, np.array([speed]), r.rho)
         parts = [float(part[0]) for part in (drag.friction, drag.body, drag.wave)]
         made.append(
-            derive(
+            derivation(
                 name,
                 f"{words} paddling speed",
                 "P / (f + b + w)",
@@ -72,7 +72,7 @@ def afloat(ride: Ride) -> list[Derivation]:
         )
     if n.takeoff_slope is not None:
         made.append(
-            derive(
+            derivation(
                 "takeoff_slope",
                 "Least slope of the usual face that is caught",
                 "least s on which the rider reaches the speed of the wave before the crest",
@@ -88,7 +88,7 @@ def afloat(ride: Ride) -> list[Derivation]:
             )
         )
         made.append(
-            derive(
+            derivation(
                 "nosedive_slope",
                 "Slope at which the tip meets the water",
                 "least s at which the tip, with the nose kept up by the rung's trim control, touches "
@@ -105,7 +105,7 @@ def afloat(ride: Ride) -> list[Derivation]:
         )
     if n.reserve is not None and n.steadiness is not None:
         made.append(
-            derive(
+            derivation(
                 "reserve",
                 "Float left over",
                 "(rho * V - m - K) / M",
@@ -124,13 +124,13 @@ def afloat(ride: Ride) -> list[Derivation]:
 
 def running(ride: Ride) -> list[Derivation]:
     """Planing, trim, carry, chop."""
-    r, n, c = ride.fleet_ride, ride.numbers, craft()
+    r, n, c = ride.fleet_ride, ride.numbers, calibration()
     plane = r.planing
-    wet: Given = (plane.wetted_m[0], "m", "wetted length of least drag")
+    wet: Quantity = (plane.wetted_m[0], "m", "wetted length of least drag")
     friction = float(friction_line(ride.speed[0] * wet[0] / VISCOSITY_M2_S))
     lost = float(chop_drag(r.impact)[0])
     return [
-        derive(
+        derivation(
             "drag_of_weight",
             "Drag over weight on a plane",
             "tan(tau * pi / 180) + Cf * rho / 2 * V**2 * l * b / W",
@@ -147,7 +147,7 @@ def running(ride: Ride) -> list[Derivation]:
             b=ride.beam,
             W=ride.weight,
         ),
-        derive(
+        derivation(
             "trim_need",
             "Slope that it needs to keep running",
             "d + c - p",
@@ -158,7 +158,7 @@ def running(ride: Ride) -> list[Derivation]:
             c=(lost, "", "what being thrown about costs"),
             p=(r.pump[0], "", "pumping: rung, fins, style, how fast it rolls"),
         ),
-        derive(
+        derivation(
             "carry_m",
             "How far it runs over a flat section",
             "way from 5 m/s until it comes off the plane, by M v dv/dx = -D",
@@ -171,7 +171,7 @@ def running(ride: Ride) -> list[Derivation]:
             W=ride.weight,
             k=(r.hull.rocker_curvature[0], "1/m", "rocker"),
         ),
-        derive(
+        derivation(
             "chop_g",
             "How hard chop hits",
             "h / damping**0.5 * (1 - q * (flex - 1))",
@@ -189,6 +189,6 @@ def running(ride: Ride) -> list[Derivation]:
 
 
 def _bare_impact_g(ride: Ride) -> float:
-    r, speed = ride.fleet_ride, craft().chop_speed_m_s
+    r, speed = ride.fleet_ride, calibration().chop_speed_m_s
     trim = r.planing_at(speed).trim_deg
-    return float(bare_impact_g(r.hull, r.rider.mass_kg, speed, r.spot.chop_m, trim, r.rho)[0])
+    return float(bare_impact_g(r.hull, r.rider.mass_kg, speed, r.conditions.chop_m, trim, r.rho)[0])

@@ -15,8 +15,8 @@ from chord_core.ride.sweet import LEVEL_DEG, load_at
 from chord_core.ride.turn import (
     leaning_beam_m,
 )
-from chord_core.tables.craft import craft
-from chord_core.why.made import CRAFT, Given, derive
+from chord_core.tables.calibration import calibration
+from chord_core.why.derivation import CRAFT, Quantity, derivation
 from chord_core.why.shared import SAVITSKY_HOLDS, Ride
 
 
@@ -40,7 +40,7 @@ def standing(ride: Ride) -> list[Derivation]:
     low, high = LEVEL_DEG
     beam = float(leaning_beam_m(r.hull, r.rider.foot_weight)[0])
     return [
-        derive(
+        derivation(
             "sweet_spot_m",
             "Length over which a rider may shift",
             "a - b",
@@ -51,7 +51,7 @@ def standing(ride: Ride) -> list[Derivation]:
             a=(_load(r, low), "m", f"load at {low:g} degrees of trim, from the tail"),
             b=(_load(r, high), "m", f"load at {high:g} degrees"),
         ),
-        derive(
+        derivation(
             "lean_deg",
             "Lean before the weight is outside of the beam",
             "atan(b / 2 / (0.56 * h)) * 180 / pi",
@@ -61,7 +61,7 @@ def standing(ride: Ride) -> list[Derivation]:
             b=(beam, "m", "beam that bears a leaning rider"),
             h=(r.rider.height_m, "m", "height"),
         ),
-        derive(
+        derivation(
             "trim_point_m",
             "Where the weight stands to run",
             "(0.75 - 1 / (5.21 * v + 2.39)) * l",
@@ -76,7 +76,7 @@ def standing(ride: Ride) -> list[Derivation]:
             ),
             l=(r.planing.wetted_m[0], "m", "wetted length of least drag"),
         ),
-        derive(
+        derivation(
             "turn_point_m",
             "Where the weight stands to turn",
             "load at 14 degrees of trim, the shortest wetted length that bears the rider",
@@ -88,7 +88,7 @@ def standing(ride: Ride) -> list[Derivation]:
             W=ride.weight,
             b=ride.beam,
         ),
-        derive(
+        derivation(
             "nose_riding",
             "Moment that holds the tail over that of the weight at the nose",
             "[water over the tail + suction of its rocker] x arm / [weight x (L - 0.3 - arm)]",
@@ -112,7 +112,7 @@ def _nose_point(ride: Ride) -> list[Derivation]:
         return []
     low, high = LEVEL_DEG
     return [
-        derive(
+        derivation(
             "nose_point_m",
             "As far forward as the nose allows on the usual face",
             "min(max(p + (c - t) * w / d, 0), L - e)",
@@ -135,7 +135,7 @@ def _steadiness(ride: Ride) -> list[Derivation]:
     if n.steadiness is None:
         return []
     return [
-        derive(
+        derivation(
             "steadiness",
             "How steady it is at rest under a standing rider",
             "rho * I / (M * 0.56 * h)",
@@ -156,26 +156,26 @@ def _steadiness(ride: Ride) -> list[Derivation]:
 
 def shares(ride: Ride) -> list[Derivation]:
     """Factors of the works share at the usual face, and rides an hour."""
-    r, n, c = ride.fleet_ride, ride.numbers, craft()
-    if r.spot.river or r.in_foam:
+    r, n, c = ride.fleet_ride, ride.numbers, calibration()
+    if r.conditions.river or r.in_foam:
         return []
     at = {name: float(values[0, 0]) for name, values in r.factors(r.usual).items()}
-    slope: Given = (r.usual.slope[0], "", "steepest slope of the usual face")
-    height: Given = (r.usual.height_m[0], "m", "usual face")
-    threshold: Given = (n.takeoff_slope or np.nan, "", "least slope that is caught")
+    slope: Quantity = (r.usual.slope[0], "", "steepest slope of the usual face")
+    height: Quantity = (r.usual.height_m[0], "m", "usual face")
+    threshold: Quantity = (n.takeoff_slope or np.nan, "", "least slope that is caught")
     gift = float(r.given_over_needed(r.usual)[0, 0])
     foam = float(r.taken_as_foam(r.usual)[0, 0])
     unbroken = (1 - (1 - at["catch"]) / (1 - foam)) / max(at["catch"], 1e-12)
 
-    def of_unbroken(name: str, words: str, formula: str, source: str, **given: Given) -> Derivation:
+    def of_unbroken(name: str, words: str, formula: str, source: str, **given: Quantity) -> Derivation:
         """Asked of unbroken waves only: who takes foam as well is asked the less of it."""
         if r.takes_foam_too:
             formula = f"1 - G * (1 - ({formula}))"
             given["G"] = (unbroken, "", "share of the waves taken that are unbroken")
-        return derive(f"factors.{name}", words, formula, at[name], "", source, also=given)
+        return derivation(f"factors.{name}", words, formula, at[name], "", source, also=given)
 
     made = [
-        derive(
+        derivation(
             "factors.catch",
             "Share of the crest that can be caught",
             "1 - (1 - f) * exp(-q * 0.10 * ln(1 + (s / t)**10))",
@@ -204,7 +204,7 @@ def shares(ride: Ride) -> list[Derivation]:
             V=ride.speed,
             w=(c.hold_soft_m_s, "m/s", "softness"),
         ),
-        derive(
+        derivation(
             "factors.nerve",
             "Ease at this height",
             "S(ln(C / H) / w)",
@@ -218,7 +218,7 @@ def shares(ride: Ride) -> list[Derivation]:
     ]
     rung = r.rider.rung
     made.append(
-        derive(
+        derivation(
             "factors.stand",
             "Chance that the rider stays on the feet",
             "min(S(ln(a / A) / u + m) * S((b - B) / v + m) * p, e)",
@@ -267,7 +267,7 @@ def shares(ride: Ride) -> list[Derivation]:
     )
     works = float(r.works[0])
     made.append(
-        derive(
+        derivation(
             "works_share",
             "Share of the waves that come which turn into rides",
             "sum over the bins of weight x product of the factors",
@@ -279,19 +279,19 @@ def shares(ride: Ride) -> list[Derivation]:
         )
     )
     made.append(
-        derive(
+        derivation(
             "rides_per_hour",
             "Rides an hour",
             "3600 / (R / V + D / v + q + 3600 / max(n * w, 1e-9))",
             float(r.rides_an_hour(r.works)[0]),
             "1/h",
             "a ride, the way out, a rest, and waiting for a wave that works",
-            R=(r.spot.ride_length_m, "m", "length of a ride"),
+            R=(r.conditions.ride_length_m, "m", "length of a ride"),
             V=ride.speed,
-            D=(r.spot.paddle_out_m, "m", "way out"),
+            D=(r.conditions.paddle_out_m, "m", "way out"),
             v=(max(r.paddle_state.cruise_m_s[0], 0.1), "m/s", "cruise"),
             q=(c.rest_s, "s", "rest"),
-            n=(r.spot.mine_an_hour, "1/h", "waves an hour that fall to one surfer"),
+            n=(r.conditions.mine_an_hour, "1/h", "waves an hour that fall to one surfer"),
             w=(works, "", "share of them that works"),
         )
     )

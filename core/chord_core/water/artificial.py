@@ -10,7 +10,7 @@ from scipy.special import ndtri
 from chord_core.documents.shore import Setting
 from chord_core.documents.water import Water
 from chord_core.tables import table
-from chord_core.tables.craft import craft
+from chord_core.tables.calibration import calibration
 from chord_core.water.bins import SLOPES, Bins, median_slope
 
 
@@ -27,7 +27,7 @@ def foam_m(face_m: float, body_m: float) -> float:
     """Height [m] of the white water that a learner meets: a share of the face that broke, but no more than
     the depth in which one still stands carries (.42 of it, Thornton & Guza 1982)."""
     rules = table("seas")["foam"]
-    return float(min(craft().foam_of_face * face_m, rules["of_depth"] * rules["stands_in"] * body_m))
+    return float(min(calibration().foam_of_face * face_m, rules["of_depth"] * rules["stands_in"] * body_m))
 
 
 def foam_water(said: Water, days_m: tuple[float, float, float], body_m: float) -> Water:

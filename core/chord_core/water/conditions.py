@@ -1,4 +1,4 @@
-"""A water in pencil: the waves that a surfer gets, every fact said or assumed with its reason."""
+"""Conditions: the waves that a surfer gets, every fact said or assumed with its reason."""
 
 from __future__ import annotations
 
@@ -26,7 +26,7 @@ _RIVER_SLOPE = 0.27
 
 
 @dataclass(frozen=True)
-class Spot:
+class Conditions:
     """A water with every fact that the rules need. SI units; ``mine_an_hour``: waves an hour that fall to one
     surfer; ``aeration``: share of air in the water of a river."""
 
@@ -55,11 +55,11 @@ class Spot:
         return self.bins.share_below(face_m) if self.kind == "pool" else float(self.days.share_below(face_m))
 
 
-def bars_of(spot: Spot, body_m: float) -> tuple[Day, ...]:
+def bars_of(conditions: Conditions, body_m: float) -> tuple[Day, ...]:
     """What a water gives by the words of a body this tall [m]; nothing of a river, whose wave stands."""
-    if spot.river:
+    if conditions.river:
         return ()
-    rows = days_by_word(spot.share_below, body_m)
+    rows = days_by_word(conditions.share_below, body_m)
     return tuple(Day(word=word, low_m=a, high_m=b, share=share) for word, a, b, share in rows)
 
 
@@ -138,7 +138,7 @@ def _bins(water: Water, values: dict[str, Any], days: Days) -> Bins:
     return sea_bins(days, values["steepness"], wind["slope"])
 
 
-def pencil_water(water: Water, body_m: float) -> tuple[Spot, list[Assumed]]:
+def conditions_with_defaults(water: Water, body_m: float) -> tuple[Conditions, list[Assumed]]:
     """Fill a water in for a surfer of height ``body_m`` [m].
 
     Returns:
@@ -157,7 +157,7 @@ def pencil_water(water: Water, body_m: float) -> tuple[Spot, list[Assumed]]:
         values |= _days_in_bins(rows) | {"steepness": class_of(rows)}
     days = days_of(values.pop("small_m"), values.pop("usual_m"), values.pop("big_m"))
     mine = values.pop("waves_per_hour") * table("waves")["crowd_share"][values.pop("crowd")]
-    return Spot(
+    return Conditions(
         kind=water.kind,
         days=days,
         water_kg_m3=water.water_kg_m3 or DENSITY[water.kind],

@@ -7,13 +7,13 @@ import math
 from chord_core.documents.why import Derivation, Input
 
 #: An input: value, unit, words.
-Given = tuple[float, str, str]
+Quantity = tuple[float, str, str]
 #: Where a number is a choice of the craft.
 CRAFT = "fitted to the order of boards on which riders agree, not measured (tables/craft.json)"
 ANYWHERE = "any board"
 
 
-def derive(
+def derivation(
     of: str,
     words: str,
     formula: str,
@@ -23,8 +23,8 @@ def derive(
     valid: str = ANYWHERE,
     closed: bool = True,
     outside: bool = False,
-    also: dict[str, Given] | None = None,
-    **inputs: Given,
+    also: dict[str, Quantity] | None = None,
+    **inputs: Quantity,
 ) -> Derivation:
     """A derivation; each other keyword is an input by its symbol in the formula, as are those of
     ``also``."""
