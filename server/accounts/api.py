@@ -14,7 +14,7 @@ from rest_framework.views import APIView
 
 from accounts import services, sign_in
 from accounts.documents import Me, Session, SignIn
-from accounts.scope import ShopView, answer
+from accounts.tenancy import ShopView, answer
 from chord_core.documents import parse
 
 

@@ -6,8 +6,9 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 
-from accounts.scope import ShopView, answer
+from accounts.tenancy import ShopView, answer
 from breaks import services
+from breaks.climate import break_climate
 from breaks.documents import (
     BreakClimate,
     BreakFile,
@@ -20,7 +21,6 @@ from breaks.documents import (
     SeenList,
     SeenOut,
 )
-from breaks.gives import break_climate
 from breaks.models import Break
 from breaks.now import now_at
 from chord_core.documents import parse

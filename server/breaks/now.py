@@ -9,8 +9,8 @@ from buoys.models import Buoy
 from buoys.services import SILENT_AFTER, poll, seas_of_buoy
 from django.utils import timezone
 
+from breaks.climate import flows_of, hours_of, river_for, shore_of, tide_table
 from breaks.documents import Now
-from breaks.gives import flows_of, hours_of, river_for, shore_of, tide_table
 from breaks.models import Break
 from chord_core.documents import River, Shore, parse
 from chord_core.documents.climate import TideResult

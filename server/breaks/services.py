@@ -10,8 +10,8 @@ from buoys.services import seas_of_buoy
 from django.db import IntegrityError, transaction
 
 from accounts.models import Shop, User
+from breaks.climate import flows_of, hours_of, river_for, shore_of
 from breaks.documents import BreakFile, BreakIn, BreakOut, FlowsRead, SeenList, SeenOut
-from breaks.gives import flows_of, hours_of, river_for, shore_of
 from breaks.models import Break, Flows, Sighting
 from chord_core.documents import Water
 from chord_core.documents.climate import BuoyFault, CalibrateResult, Seen

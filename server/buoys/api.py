@@ -6,7 +6,7 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 
-from accounts.scope import ShopView, answer
+from accounts.tenancy import ShopView, answer
 from buoys import services
 from buoys.documents import BuoyIn, BuoyList, BuoyOut, FilesRead
 from buoys.models import Buoy

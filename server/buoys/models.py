@@ -34,7 +34,7 @@ class Buoy(ShopOwned):
 
 
 class BuoyMonth(models.Model):
-    """A calendar month (UTC) of a buoy: its hours as packed columns (``buoys.packed``)."""
+    """A calendar month (UTC) of a buoy: its hours as packed columns (``buoys.codec``)."""
 
     buoy = models.ForeignKey(Buoy, on_delete=models.CASCADE, related_name="months")
     month = models.DateField()

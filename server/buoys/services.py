@@ -21,9 +21,9 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from accounts.models import Shop
+from buoys.codec import encode, months_of, seas_from
 from buoys.documents import BuoyIn, BuoyOut, FileRead, FilesRead
 from buoys.models import Buoy, BuoyMonth
-from buoys.packed import months_of, packed, seas_from
 from chord_core.documents.climate import BuoyFault
 from chord_core.errors import ChordError
 from chord_core.water.buoy import BuoyText, read_buoy
@@ -101,7 +101,7 @@ def keep_seas(buoy: Buoy, seas: Seas) -> int:
     known = list(held.months.filter(month__in=months).values_list("month", "packed"))
     whole = merged(seas_from(known), seas)
     BuoyMonth.objects.bulk_create(
-        [BuoyMonth(buoy=held, month=month, packed=packed(whole, month)) for month in months],
+        [BuoyMonth(buoy=held, month=month, packed=encode(whole, month)) for month in months],
         update_conflicts=True,
         unique_fields=["buoy", "month"],
         update_fields=["packed"],

@@ -11,8 +11,8 @@ from buoys.models import Buoy
 from buoys.services import keep_buoy, keep_seas
 
 from accounts.models import Shop, User
+from breaks.climate import hours_of
 from breaks.documents import BreakIn
-from breaks.gives import hours_of
 from breaks.models import Break
 from breaks.services import as_document, keep_break, keep_flows, note_seen
 from chord_core.documents import parse

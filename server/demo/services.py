@@ -17,10 +17,10 @@ from chord_core.fit.step import scaled
 from demo.measured import measured
 from fittings.documents import FittingIn
 from fittings.services import open_fitting
-from rack.drawn import fill
-from rack.hanging import hang
+from rack.commands import add_board
 from rack.models import Board as RackBoard
 from rack.models import today
+from rack.search_columns import fill_search_columns
 
 
 def _read(folder: Path, name: str) -> Any:
@@ -46,7 +46,7 @@ def fill_rack(folder: Path, count: int) -> str:
         row.take(document)
         documents.append(document)
         rows.append(row)
-    fill(rows, documents)
+    fill_search_columns(rows, documents)
     RackBoard.objects.bulk_create(rows)
     return f"{RackBoard.objects.of(shop).count()} boards in the rack"
 
@@ -77,7 +77,7 @@ def load_demo(folder: Path, reset: bool = False) -> str:
         zip_longest(boards, _read(folder, "boards").get("hung", []), fillvalue={})
     ):
         since = today() - timedelta(days=came.get("days", 0))
-        hang(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
+        add_board(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
     rows = _each(folder, "breaks")
     places = {row["name"]: keep_break(shop, parse(BreakIn, row, f"breaks.{i}")) for i, row in enumerate(rows)}
     for i, row in enumerate(_each(folder, "fittings")):

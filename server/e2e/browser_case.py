@@ -22,7 +22,7 @@ from selenium.webdriver.support.ui import WebDriverWait
 
 from accounts.models import User
 from demo.services import load_demo
-from house.browser import close_browser, open_browser
+from tooling.browser import close_browser, open_browser
 
 ROOT = Path(settings.ROOT)
 PATIENCE_S = 15

@@ -13,8 +13,8 @@ from e2e.test_access import AXE
 from e2e.test_reach import _OVERLAP
 from e2e.test_ticket import Card
 from fittings.models import Fitting
-from house.browser import close_browser, open_browser
 from rack.models import Board
+from tooling.browser import close_browser, open_browser
 
 #: Screens that people have: laptops with the browser's own bars taken off, a tablet on its side.
 LAPTOPS = ((1366, 657), (1366, 720), (1440, 789), (1536, 730), (1920, 947), (1280, 800), (1024, 768))

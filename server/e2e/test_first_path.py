@@ -6,7 +6,7 @@ from selenium.webdriver.common.keys import Keys
 
 from e2e.browser_case import BrowserCase
 from fittings.models import Fitting
-from house.browser import close_browser, open_browser
+from tooling.browser import close_browser, open_browser
 
 
 class FirstPath(BrowserCase):

@@ -8,9 +8,9 @@ from selenium.webdriver.remote.webelement import WebElement
 from accounts.models import Shop
 from e2e.browser_case import ROOT
 from e2e.rack_case import RackCase
-from house.draw_photograph import BOARD, draw_photograph
 from rack.models import Board
 from rack.tests.gauges import Gauge
+from tooling.draw_photograph import BOARD, draw_photograph
 
 
 class Sheet(RackCase):

@@ -9,16 +9,16 @@ from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.request import Request
 
-from accounts.scope import ShopView, answer
+from accounts.tenancy import ShopView, answer
 from breaks.api import ASKED, hours_asked
 from chord_core.documents import parse
 from chord_core.documents.base import Document
 from chord_core.hull.describe import describe_hull
 from fittings import services
-from fittings.asked import asked_of, suits_say
+from fittings.demand import demand_of, suits_say
 from fittings.documents import (
-    Asked,
     Compared,
+    Demand,
     Doubts,
     Faces,
     FittingDocument,
@@ -28,13 +28,13 @@ from fittings.documents import (
     FittingPatch,
     Leads,
     SettledSize,
+    SurfableDays,
     Why,
     WhyNot,
     WhyNotOf,
-    Worth,
 )
-from fittings.meanwhile import answering, unless_changed
 from fittings.models import Fitting
+from fittings.preemption import foreground_request, run_unless_stale
 from rack.models import Board
 from rack.services import boards_of
 from rack.tag import tag_of
@@ -49,7 +49,7 @@ def _leads(request: Request) -> int | None:
 
 def _unless_changed(fitting: Fitting, work: Callable[[Fitting], Document]) -> HttpResponse:
     """What takes long; 204 when the ticket was changed meanwhile."""
-    made = unless_changed(fitting, work)
+    made = run_unless_stale(fitting, work)
     return HttpResponse(status=204) if made is None else answer(made)
 
 
@@ -71,10 +71,10 @@ class FittingsView(ShopView):
 class AskedView(ShopView):
     """What the last surfers asked of the rack."""
 
-    @extend_schema(responses=Asked)
+    @extend_schema(responses=Demand)
     def get(self, request: Request) -> HttpResponse:
         """Say whom each board suits, and who found nothing."""
-        return answer(asked_of(self.shop))
+        return answer(demand_of(self.shop))
 
 
 class TagView(ShopView):
@@ -106,7 +106,7 @@ class FittingView(ShopView):
     def patch(self, request: Request, pk: int) -> HttpResponse:
         """Change it; 409 with the ticket as it stands when somebody else was faster."""
         patch = parse(FittingPatch, request.data)
-        with answering():
+        with foreground_request():
             try:
                 fitting = services.change_fitting(self.shop, pk, patch)
             except Fitting.DoesNotExist as error:
@@ -255,7 +255,7 @@ class HandOutView(ShopView):
 class WorthView(ShopView):
     """Days worth going."""
 
-    @extend_schema(parameters=ASKED, responses=Worth)
+    @extend_schema(parameters=ASKED, responses=SurfableDays)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Count them at the ticket's break, in the hours that one has."""
-        return answer(services.worth_of(self.own_or_404(Fitting, pk), hours_asked(request)))
+        return answer(services.surfable_days_of(self.own_or_404(Fitting, pk), hours_asked(request)))

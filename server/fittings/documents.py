@@ -53,7 +53,7 @@ class AskedFor(Result):
     best: tuple[int, ...]
 
 
-class Asked(Result):
+class Demand(Result):
     """What the last tickets ask of the rack, newest first, and the boards that suit none of them."""
 
     fittings: tuple[AskedFor, ...]
@@ -243,7 +243,7 @@ class FittingDocument(Document):
     bench: Board | None = None
 
 
-class Worth(Result):
+class SurfableDays(Result):
     """Days worth going at the ticket's break: on the board on the bench, and on the present one."""
 
     board: str

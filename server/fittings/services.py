@@ -6,7 +6,7 @@ from django.db import transaction
 from django.utils import timezone
 
 from accounts.models import Shop, User
-from breaks.gives import sea_days, water_of
+from breaks.climate import sea_days, water_of
 from breaks.models import Break
 from chord_core.documents import Surfer as Facts
 from chord_core.documents import Water, parse
@@ -20,7 +20,7 @@ from chord_core.tables import tables_version
 from chord_core.water.artificial import foam_water
 from config.errors import Stale
 from fittings.answers import answer_for, doubts_for, pins_of, typed_board, windows_for
-from fittings.closer import compared_for, faces_for, why_for, why_not_for
+from fittings.board_details import compared_for, faces_for, why_for, why_not_for
 from fittings.documents import (
     Answer,
     Compared,
@@ -32,13 +32,13 @@ from fittings.documents import (
     FittingPatch,
     FittingRow,
     SettledSize,
+    SurfableDays,
     Why,
     WhyNot,
-    Worth,
 )
 from fittings.hand_out import hand_out
 from fittings.models import Fitting
-from fittings.worth import worth_for
+from fittings.surfable_days import surfable_days_for
 from rack.models import Board as RackBoard
 from surfers.models import Surfer
 from surfers.services import new_surfer, remember
@@ -331,10 +331,10 @@ def take_back(fitting: Fitting) -> Fitting:
     return fitting
 
 
-def worth_of(fitting: Fitting, asked: HoursAsked) -> Worth:
+def surfable_days_of(fitting: Fitting, asked: HoursAsked) -> SurfableDays:
     """Days worth going at a ticket's break.
 
     Raises:
         ChordError: no buoy measured there, or no board can be judged yet.
     """
-    return worth_for(fitting, *_said(fitting), asked)
+    return surfable_days_for(fitting, *_said(fitting), asked)

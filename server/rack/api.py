@@ -10,13 +10,14 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 
-from accounts.scope import ShopView, answer
+from accounts.tenancy import ShopView, answer
 from chord_core.documents import HullRequest, RangeResult, TapeResult, parse
 from chord_core.errors import ChordError
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.tape import tape_of
 from rack import csv_read, photograph, services
 from rack.bring_in import bring_in, read_file
+from rack.commands import add_board, board_from, change_board, put_back_board, take_down
 from rack.csv_write import rack_rows, write_rack
 from rack.documents import (
     BoardIn,
@@ -34,7 +35,6 @@ from rack.documents import (
 from rack.exports import dxf_of, svg_of
 from rack.find import MEASURES, Find, Found, find_boards, find_of
 from rack.gauge import GaugeOut, read_gauge
-from rack.hanging import board_from, change_board, hang, hang_again, take_down
 from rack.models import Board
 from rack.sheets import Beside, Sheet, TradeIn, TradeInOf, beside_of, range_for, sheet_of, trade_in_of
 from rack.workbook import workbook_of
@@ -84,7 +84,7 @@ class BoardsView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Hang a board."""
         given = parse(BoardIn, request.data)
-        row = hang(self.shop, board_from(given), given.number, given.hung_on, request.user)
+        row = add_board(self.shop, board_from(given), given.number, given.hung_on, request.user)
         return answer(_one(self, row.pk), 201)
 
 
@@ -145,7 +145,7 @@ class BoardBackView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Hang it again."""
         get_object_or_404(Board.every.of(self.shop), pk=pk)
-        return answer(_one(self, hang_again(self.shop, pk, request.user).pk))
+        return answer(_one(self, put_back_board(self.shop, pk, request.user).pk))
 
 
 class SheetView(ShopView):

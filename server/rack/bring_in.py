@@ -20,11 +20,11 @@ from chord_core.documents import parse
 from chord_core.errors import ChordError
 from chord_core.hull.describe import dims_of
 from chord_core.hull.measured import hulls_of
+from rack.commands import changes_say
 from rack.csv_read import Fault, Row, Table, merged, read_row, table_of
 from rack.documents import FaultOut, ReadOut, RowOut
-from rack.drawn import fill
-from rack.hanging import changes_say
 from rack.models import Board, BoardEvent, today
+from rack.search_columns import fill_search_columns
 
 #: Rows read or written between two words about how far it is.
 _PIECE = 250
@@ -198,7 +198,7 @@ def _hang(shop: Shop, rows: Sequence[Row], person: User | None) -> int:
     documents = [row.board for row in rows if row.board]
     for board, document in zip(made, documents, strict=True):
         board.take(document)
-    fill(made, documents)
+    fill_search_columns(made, documents)
     Board.objects.bulk_create(made)
     BoardEvent.objects.bulk_create(
         BoardEvent(board=board, person=person, says="hung, from a table") for board in made
@@ -222,7 +222,7 @@ def _change(rows: Sequence[Row], known: dict[str, Board], person: User | None) -
         boards.append(board)
         documents.append(document)
         events.append(BoardEvent(board=board, person=person, says=f"from a table: {says}"[:300]))
-    fill(boards, documents)
+    fill_search_columns(boards, documents)
     fields = [f.name for f in Board._meta.concrete_fields if f.name not in ("id", "shop")]
     Board.objects.bulk_update(boards, fields)
     BoardEvent.objects.bulk_create(events)

@@ -13,8 +13,8 @@ from chord_core.documents.base import Document, Result
 from chord_core.documents.board import Stock
 from chord_core.documents.names import BuildName, FamilyName
 from chord_core.errors import ChordError
-from rack.drawn import draw_again
 from rack.models import Board, today
+from rack.search_columns import refresh_search_columns
 
 #: What a rack is searched and hung by, and the column it stands in.
 MEASURES = {
@@ -150,7 +150,7 @@ def find_boards(shop: Shop, find: Find) -> Found:
     Raises:
         ChordError: there is no such measure.
     """
-    draw_again(shop)
+    refresh_search_columns(shop)
     by = MEASURES.get(find.sort, "drawn_litres")
     rows = list(
         matching(shop, find)

@@ -30,10 +30,10 @@ class ApiCase(TestCase):
     @classmethod
     def setUpTestData(cls) -> None:
         cls.shop, cls.user = make_shop("north")
-        from rack.hanging import hang
+        from rack.commands import add_board
 
         for length in (1.78, 1.83, 1.90):
-            hang(cls.shop, parse(Board, {**BOARD, "length_m": length}))
+            add_board(cls.shop, parse(Board, {**BOARD, "length_m": length}))
 
     def setUp(self) -> None:
         self.client = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")

@@ -9,7 +9,7 @@ from buoys.tests.services import SwellBuoy, made_year
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from accounts.tests.case import ApiCase
-from breaks.gives import climate_for
+from breaks.climate import climate_for
 from breaks.models import Break
 from breaks.now import age_says, now_at
 from chord_core.documents.climate import HoursAsked

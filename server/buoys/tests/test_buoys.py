@@ -11,8 +11,8 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from accounts.tests.case import ApiCase
+from buoys.codec import decode, encode, month_span, months_of, seas_from
 from buoys.models import Buoy, BuoyMonth
-from buoys.packed import month_span, months_of, packed, seas_from, unpacked
 from buoys.services import POLL_EVERY, keep_seas, poll, seas_of_buoy
 from buoys.tests.services import SwellBuoy, made_year, year_text
 from standins.swell_buoy import STATION, broken
@@ -25,7 +25,7 @@ class Packed(ApiCase):
 
     def test_hours_come_back_to_the_figure(self) -> None:
         seas = broken(made_year(2021), "missing")
-        rows = [(month, packed(seas, month)) for month in months_of(seas.hour)]
+        rows = [(month, encode(seas, month)) for month in months_of(seas.hour)]
         back = seas_from(rows)
         here = np.isin(seas.hour, back.hour)
         np.testing.assert_allclose(back.columns(), seas.columns()[:, here], atol=0.005)
@@ -34,7 +34,7 @@ class Packed(ApiCase):
         for month, days in ((date(2024, 2, 1), 29), (date(2023, 2, 1), 28), (date(2023, 12, 1), 31)):
             begin, end = month_span(month)
             self.assertEqual(end - begin, 24 * days)
-            hour, columns = unpacked(month, packed(made_year(2023, 2), month))
+            hour, columns = decode(month, encode(made_year(2023, 2), month))
             self.assertEqual((len(hour), columns.shape), (24 * days, (6, 24 * days)))
 
     def test_ten_years_are_small_and_read_with_one_question(self) -> None:

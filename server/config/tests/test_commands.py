@@ -13,14 +13,14 @@ from threading import Thread
 import psycopg
 from django.test import SimpleTestCase
 
-from house.check import PARTS, check, scratch_cluster
-from house.commands import main
-from house.environment import core_env, kept_key, server_env
-from house.install import once
-from house.paths import PYTHON, ROOT, SERVER, state_folder
-from house.say import CannotGoOn, run, step
-from house.serve import Running, end_process
-from house.standins import STANDINS
+from tooling.check import PARTS, check, scratch_cluster
+from tooling.commands import main
+from tooling.environment import core_env, kept_key, server_env
+from tooling.install import once
+from tooling.paths import PYTHON, ROOT, SERVER, state_folder
+from tooling.say import CannotGoOn, run, step
+from tooling.serve import Running, end_process
+from tooling.standins import STANDINS
 
 
 class FolderCase(SimpleTestCase):

@@ -13,7 +13,7 @@ from openapi_spec_validator import validate
 
 from accounts.tests.case import ApiCase
 from config.logs import DatabaseAway
-from house.notices import notices
+from tooling.notices import notices
 
 
 class Unreadable(io.RawIOBase):

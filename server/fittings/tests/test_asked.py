@@ -14,7 +14,7 @@ MINI_MAL = {"family": "mini-mal", "length_m": 2.2352, "width_m": 0.54, "thicknes
 
 
 class AskedCase(ApiCase):
-    def hang(self, **board: object) -> int:
+    def add_board(self, **board: object) -> int:
         return self.good("post", "/api/boards/", {"board": {**BOARD, "stated_litres": None, **board}})["id"]
 
     def asked(self) -> dict:
@@ -28,8 +28,8 @@ class AskedCase(ApiCase):
 
 class Asked(AskedCase):
     def test_a_board_suits_whom_the_fitting_says_it_fits(self) -> None:
-        self.hang(**MINI_MAL)
-        self.hang(**LOG)
+        self.add_board(**MINI_MAL)
+        self.add_board(**LOG)
         for facts in ({"mass_kg": 68, "rung": "trimming"}, {"mass_kg": 90, "rung": "standing"}):
             self.ticket(**facts)
         least = table("fit")["suits_from"]
@@ -59,13 +59,13 @@ class Asked(AskedCase):
         Board.objects.all().delete()
         self.ticket()
         family = self.asked()["fittings"][0]
-        hired = self.hang(family=family["family"], length_m=family["length_m"], width_m=0.53,
+        hired = self.add_board(family=family["family"], length_m=family["length_m"], width_m=0.53,
                           thickness_m=0.067, stock="hire")  # fmt: skip
         one = self.asked()["fittings"][0]
         self.assertEqual((one["suits"], one["best"]), ([hired], []))
 
     def test_boards_that_suit_nobody(self) -> None:
-        log = self.hang(**LOG)
+        log = self.add_board(**LOG)
         self.ticket(rung="carving", mass_kg=60)
         asked = self.asked()
         self.assertIn(log, asked["nobody"])
@@ -86,7 +86,7 @@ class Asked(AskedCase):
         self.good("patch", f"/api/fittings/{ticket['id']}/", body)
         self.assertGreater(self.asked()["fittings"][0]["low_l"], low)
         before = self.asked()["nobody"]
-        log = self.hang(**LOG)
+        log = self.add_board(**LOG)
         self.assertNotIn(log, before)
         after = self.asked()
         self.assertTrue(log in after["nobody"] or any(log in one["suits"] for one in after["fittings"]))
@@ -119,7 +119,7 @@ class Tags(AskedCase):
         return self.asked()["fittings"][0]["suits"][0]
 
     def test_masses_are_rounded_out_so_that_nobody_is_read_off_it(self) -> None:
-        self.hang(**MINI_MAL)
+        self.add_board(**MINI_MAL)
         text = self.text(self.suited(mass_kg=68.4, name="Ines Varga"))
         self.assertIn("about 65 to 75 kg", text)
         self.assertIn("trimming", text)
@@ -127,10 +127,10 @@ class Tags(AskedCase):
             self.assertNotIn(secret, text.replace("68.", ""))
 
     def test_a_board_that_suits_nobody_says_nothing_about_surfers(self) -> None:
-        self.assertNotIn("For surfers", self.text(self.hang(**LOG)))
+        self.assertNotIn("For surfers", self.text(self.add_board(**LOG)))
 
     def test_in_the_units_of_the_person(self) -> None:
-        pk = self.hang(price=512.0)
+        pk = self.add_board(price=512.0)
         self.assertIn("6'0", self.text(pk))
         self.user.units = "metric"
         self.user.save()

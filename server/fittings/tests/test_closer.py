@@ -7,7 +7,7 @@ from accounts.models import User
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
-from rack.hanging import hang
+from rack.commands import add_board
 from rack.models import Board
 
 LONG = {"family": "mini-mal", "length_m": 2.21, "width_m": 0.55, "thickness_m": 0.075, "stated_litres": 55.0}
@@ -62,7 +62,7 @@ class Faces(CloserCase):
 
 class WhyNot(CloserCase):
     def test_the_first_factor_that_fails_and_the_smallest_change(self) -> None:
-        small = hang(self.shop, parse(Document, {**BOARD, "length_m": 1.68, "stated_litres": 22.0}))
+        small = add_board(self.shop, parse(Document, {**BOARD, "length_m": 1.68, "stated_litres": 22.0}))
         ticket = self.ticket()
         found = self.of(ticket, f"why-not/?board={small.pk}")
         self.assertTrue(found["first"])
@@ -71,7 +71,7 @@ class WhyNot(CloserCase):
             self.assertGreaterEqual(change["fit"], found["change"]["right"])
 
     def test_a_board_behind_a_gate_says_the_gate(self) -> None:
-        gun = hang(self.shop, parse(Document, GUN))
+        gun = add_board(self.shop, parse(Document, GUN))
         ticket = self.ticket()
         self.assertIn(gun.pk, ticket["answer"]["shut"])
         self.assertNotIn(gun.pk, [row["id"] for row in ticket["answer"]["ranking"]])

@@ -9,8 +9,8 @@ from django.db import connection, connections
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.cancellation import check_cancelled
 from fittings import services
-from fittings.meanwhile import answering, unless_changed
 from fittings.models import Fitting
+from fittings.preemption import foreground_request, run_unless_stale
 
 
 class Meanwhile(ApiCase):
@@ -27,10 +27,10 @@ class Meanwhile(ApiCase):
         for name, work in (("windows", services.settled_size), ("doubts", services.doubts_of)):
             with self.subTest(name):
                 before = self.ticket()
-                whole = unless_changed(before, work)
+                whole = run_unless_stale(before, work)
                 self.assertEqual(whole and whole.version, before.version)
                 self.change(before)
-                self.assertIsNone(unless_changed(before, work))
+                self.assertIsNone(run_unless_stale(before, work))
                 again = self.good("get", f"/api/fittings/{before.pk}/{name}/")
                 self.assertEqual(again["version"], before.version + 1)
 
@@ -40,7 +40,7 @@ class Meanwhile(ApiCase):
             self.change(fitting)
             return services.settled_size(fitting)
 
-        self.assertIsNone(unless_changed(self.ticket(), changed_then_searched))
+        self.assertIsNone(run_unless_stale(self.ticket(), changed_then_searched))
 
     def test_another_ticket_may_be_changed_meanwhile(self) -> None:
         other = self.ticket()
@@ -49,12 +49,12 @@ class Meanwhile(ApiCase):
             self.change(other)
             return services.settled_size(fitting)
 
-        self.assertIsNotNone(unless_changed(self.ticket(), changed_then_searched))
+        self.assertIsNotNone(run_unless_stale(self.ticket(), changed_then_searched))
 
     def test_a_ticket_thrown_away_meanwhile_is_not_searched_for(self) -> None:
         gone = self.ticket()
         Fitting.objects.all().delete()
-        self.assertIsNone(unless_changed(gone, services.settled_size))
+        self.assertIsNone(run_unless_stale(gone, services.settled_size))
 
     def test_the_database_is_not_asked_at_every_piece(self) -> None:
         def pieces(_: Fitting) -> int:
@@ -68,7 +68,7 @@ class Meanwhile(ApiCase):
         connection.force_debug_cursor = True
         self.addCleanup(setattr, connection, "force_debug_cursor", False)
         before = len(connection.queries_log)
-        self.assertGreater(unless_changed(ticket, pieces) or 0, 100)
+        self.assertGreater(run_unless_stale(ticket, pieces) or 0, 100)
         # A fifth of a second, asked every thirty milliseconds.
         self.assertLessEqual(len(connection.queries_log) - before, 8)
 
@@ -85,13 +85,13 @@ class GivingWay(ApiCase):
             return "found"
 
         # A ticket that nobody has kept: that it is gone is asked of the database only after the waiting.
-        return pool.submit(unless_changed, Fitting(pk=0, version=1), search), begun, pool
+        return pool.submit(run_unless_stale, Fitting(pk=0, version=1), search), begun, pool
 
     def test_a_search_stands_still_while_a_change_is_answered(self) -> None:
-        with answering():
+        with foreground_request():
             found, begun, pool = self.waiting()
             self.assertTrue(begun.wait(5))
-            with answering():
+            with foreground_request():
                 pass
             with self.assertRaises(TimeoutError):
                 found.result(0.2)
@@ -99,7 +99,7 @@ class GivingWay(ApiCase):
         pool.submit(connections.close_all).result()
 
     def test_answers_without_end_hold_it_only_so_long(self) -> None:
-        with answering():
+        with foreground_request():
             found, _, pool = self.waiting()
             self.assertIsNone(found.result(5))
         pool.submit(connections.close_all).result()
@@ -113,8 +113,8 @@ class GivingWay(ApiCase):
 
         facts = {"name": "Odd Bakken"}
         made = self.good("post", "/api/fittings/", {"facts": facts})
-        with answering():
-            taken = unless_changed(Fitting.objects.get(pk=made["id"]), pieces)
+        with foreground_request():
+            taken = run_unless_stale(Fitting.objects.get(pk=made["id"]), pieces)
         assert taken
         # Waiting a second at each of the twenty pieces would be twenty.
         self.assertLess(0.9, taken)

@@ -8,7 +8,7 @@ from chord_core.documents import Surfer, Water, parse
 from chord_core.fit.rank import judge_rack
 from chord_core.hull.label import labelled_hulls
 from fittings.ranking import Ranking, case_for, fleet_of_rack, rank_fleet
-from rack.hanging import hang
+from rack.commands import add_board
 from rack.models import Board
 from rack.services import rack_of
 
@@ -31,7 +31,7 @@ class RankingCase(ApiCase):
 class NotRidden(RankingCase):
     def setUp(self) -> None:
         super().setUp()
-        self.closed = [hang(self.shop, parse(Document, one)).pk for one in (GUN, LOG)]
+        self.closed = [add_board(self.shop, parse(Document, one)).pk for one in (GUN, LOG)]
 
     def test_boards_behind_a_gate_stand_last_by_litres_and_have_no_rides(self) -> None:
         found = self.ranked(self.surfer())
@@ -83,13 +83,13 @@ class Kept(RankingCase):
     def test_a_board_that_comes_is_in_the_next_answer(self) -> None:
         surfer = self.surfer()
         before = len(self.ranked(surfer).rows)
-        hang(self.shop, parse(Document, {**BOARD, "length_m": 1.86}))
+        add_board(self.shop, parse(Document, {**BOARD, "length_m": 1.86}))
         self.assertEqual(len(self.ranked(surfer).rows), before + 1)
 
 
 class Led(RankingCase):
     def test_only_one_that_is_as_good_is_put_first(self) -> None:
-        far = hang(self.shop, parse(Document, {**BOARD, "length_m": 1.62, "stated_litres": 22.0})).pk
+        far = add_board(self.shop, parse(Document, {**BOARD, "length_m": 1.62, "stated_litres": 22.0})).pk
         found = self.ranked(self.surfer())
         row = rack_of(self.shop).ids.index(far)
         self.assertEqual(found.led_by(row).order, found.order)

@@ -10,9 +10,9 @@ from chord_core.documents import Board as Document
 from chord_core.documents import parse
 from chord_core.fit.reference_boards import board_at
 from chord_core.tables import families
-from rack.drawn import fill
 from rack.find import Find, find_boards, matching
 from rack.models import Board, today
+from rack.search_columns import fill_search_columns
 
 
 def hang_many(shop: Shop, count: int) -> None:
@@ -27,7 +27,7 @@ def hang_many(shop: Shop, count: int) -> None:
     rows = [Board(shop=shop, number=f"P{i}", hung_on=today() - timedelta(days=i % 300)) for i in range(count)]
     for row, document in zip(rows, documents, strict=True):
         row.take(document)
-    fill(rows, documents)
+    fill_search_columns(rows, documents)
     Board.objects.bulk_create(rows)
 
 

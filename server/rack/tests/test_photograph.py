@@ -14,9 +14,9 @@ from chord_core.fit.reference_boards import board_at
 from chord_core.hull.measured import hulls_of
 from chord_core.hull.stations import SHARE
 from chord_core.tables import families
-from house.draw_photograph import BOARD, TAPE_M, Drawn, draw_photograph
 from rack import photograph
 from rack.photograph import _opened
+from tooling.draw_photograph import BOARD, TAPE_M, Drawn, draw_photograph
 
 
 def file_of(picture: Image.Image, kind: str = "JPEG") -> bytes:

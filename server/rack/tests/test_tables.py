@@ -271,12 +271,12 @@ class Fuzz(TableCase):
 class WhatStays(TableCase):
     """A table says some of a board; the rest of it stays as it is."""
 
-    def hang(self, **more: Any) -> Board:
+    def add_board(self, **more: Any) -> Board:
         body = {"board": {**BOARD, "family": "performance twin", "name": "Tweezer", **more}, "number": "K1"}
         return Board.objects.get(pk=self.good("post", "/api/boards/", body)["id"])
 
     def test_a_price_list_without_families_leaves_the_family(self) -> None:
-        board = self.hang()
+        board = self.add_board()
         text = "number,line,price\nK1,6'0 x 20 1/8 x 2 1/2,555\n"
         row = self.one(text)
         self.assertEqual((row["family"], row["guessed"], row["new"]), ("performance twin", False, False))
@@ -285,14 +285,14 @@ class WhatStays(TableCase):
         self.assertEqual((board.family, board.name, board.price), ("performance twin", "Tweezer", 555))
 
     def test_a_family_that_is_said_goes_over_the_known_one(self) -> None:
-        board = self.hang()
+        board = self.add_board()
         self.send("number,line,family\nK1,6'0 x 20 x 2 1/2,all-rounder\n", accept=True)
         board.refresh_from_db()
         self.assertEqual(board.family, "all-rounder")
 
     def test_dims_that_do_not_go_with_what_was_measured_are_said_before(self) -> None:
         """The board is measured to 1.8 m; the table makes it shorter than that."""
-        board = self.hang(stations=[{"from_tail_m": 1.8, "width_m": 0.1}])
+        board = self.add_board(stations=[{"from_tail_m": 1.8, "width_m": 0.1}])
         text = "number,line,price\nK1,5'8 x 20 x 2 1/2,555\n"
         read = self.read(text)
         self.assertEqual(read["bad"], 1)
@@ -302,7 +302,7 @@ class WhatStays(TableCase):
         self.assertIsNone(board.price)
 
     def test_its_history_says_what_changed(self) -> None:
-        board = self.hang(price=600.0)
+        board = self.add_board(price=600.0)
         self.send("number,line,price\nK1,6'0 x 20 1/8 x 2 1/2,555\n", accept=True)
         says = board.events.first().says
         self.assertIn("from a table", says)

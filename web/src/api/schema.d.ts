@@ -962,16 +962,6 @@ export interface components {
             present: components["schemas"]["Bench"] | null;
         };
         /**
-         * Asked
-         * @description What the last tickets ask of the rack, newest first, and the boards that suit none of them.
-         */
-        Asked: {
-            /** Fittings */
-            fittings: components["schemas"]["AskedFor"][];
-            /** Nobody */
-            nobody: number[];
-        };
-        /**
          * AskedFor
          * @description What one of the last surfers asked for: the leading family, its litres, the length of its best ordinary
          *     board [m]; the shop's boards that suit, best first, and the best of those that are for sale (none: what
@@ -2058,6 +2048,16 @@ export interface components {
             share: number;
             /** Face M */
             face_m: number;
+        };
+        /**
+         * Demand
+         * @description What the last tickets ask of the rack, newest first, and the boards that suit none of them.
+         */
+        Demand: {
+            /** Fittings */
+            fittings: components["schemas"]["AskedFor"][];
+            /** Nobody */
+            nobody: number[];
         };
         /**
          * Derivation
@@ -4257,6 +4257,17 @@ export interface components {
             says: string;
         };
         /**
+         * SurfableDays
+         * @description Days worth going at the ticket's break: on the board on the bench, and on the present one.
+         */
+        SurfableDays: {
+            /** Board */
+            board: string;
+            /** Present */
+            present: string;
+            worth: components["schemas"]["WorthResult"];
+        };
+        /**
          * Surfer
          * @description A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
          *
@@ -4718,17 +4729,6 @@ export interface components {
             face_over_back: number;
             /** Kinds */
             kinds: string[];
-        };
-        /**
-         * Worth
-         * @description Days worth going at the ticket's break: on the board on the bench, and on the present one.
-         */
-        Worth: {
-            /** Board */
-            board: string;
-            /** Present */
-            present: string;
-            worth: components["schemas"]["WorthResult"];
         };
         /**
          * WorthResult
@@ -7526,7 +7526,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Worth"];
+                    "application/json": components["schemas"]["SurfableDays"];
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
@@ -7848,7 +7848,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Asked"];
+                    "application/json": components["schemas"]["Demand"];
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */

@@ -1,6 +1,6 @@
 // What is looked for in the rack, what was found, and the boards that are in sight.
 import { computed, markRaw, reactive, shallowReactive } from 'vue'
-import { api, Refused, told, type Asked, type Found, type RackBoard } from '../api/client'
+import { api, Refused, told, type Demand, type Found, type RackBoard } from '../api/client'
 
 export interface Between {
   low?: number
@@ -34,7 +34,7 @@ const nothing = (): Looking => ({
 const state = reactive({
   looking: nothing(),
   found: null as Found | null,
-  asked: null as Asked | null,
+  asked: null as Demand | null,
   fault: '',
 })
 /** Boards that were asked for already, by the shop's row. */
@@ -74,7 +74,7 @@ async function find(): Promise<void> {
 /** What the last surfers asked of the rack; the wall stands without it. */
 async function ask(): Promise<void> {
   try {
-    state.asked = markRaw(await told<Asked>(api.GET('/api/rack/asked/')))
+    state.asked = markRaw(await told<Demand>(api.GET('/api/rack/asked/')))
   } catch {
     state.asked = null
   }

@@ -14,7 +14,7 @@ import {
   type Now,
   type Seen,
   type SeenIn,
-  type Worth,
+  type SurfableDays,
 } from '../api/client'
 import { useRack } from './rack'
 import type { Whom } from './real'
@@ -29,7 +29,7 @@ const state = reactive({
   asked: { months: [], light: true, free: 'any day', from_h: null, to_h: null } as HoursAsked,
   gives: null as BreakClimate | null,
   now: null as Now | null,
-  worth: null as Worth | null,
+  worth: null as SurfableDays | null,
   seen: [] as Seen[],
   calibrated: null as Calibrated | null,
   calibrateFault: '',
@@ -70,7 +70,7 @@ async function ask(whom: Whom, fitting: number | null): Promise<void> {
     return
   }
   try {
-    const found = await told<Worth>(
+    const found = await told<SurfableDays>(
       api.GET('/api/fittings/{id}/worth/', {
         params: { path: { id: fitting }, query: query() as never },
       }),

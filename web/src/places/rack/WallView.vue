@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The wall: boards along a line in rows by family, to one scale. Arrows walk, Enter opens the sheet.
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
-import type { Asked, Found } from '../../api/client'
+import type { Demand, Found } from '../../api/client'
 import { standingPath } from '../../bench/drawing'
 import { useHeldFocus } from '../../state/held'
 import { useSession } from '../../state/session'
@@ -11,7 +11,7 @@ import { asksAlong, hangWall, heap, type HungBy } from './wall'
 
 const props = defineProps<{
   found: Found
-  asked: Asked | null
+  asked: Demand | null
   by: HungBy
   marked: number[]
 }>()

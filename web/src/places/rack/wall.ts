@@ -1,5 +1,5 @@
 // The wall as arithmetic: which row a family hangs in, where along the line, and what stands too close together.
-import type { Asked, Found } from '../../api/client'
+import type { Demand, Found } from '../../api/client'
 
 export interface WallRow {
   name: string
@@ -157,7 +157,7 @@ export interface Ask {
 }
 
 /** What was asked for along the line: litres as a band, lengths as the half foot about them. */
-export function asksAlong(asked: Asked, by: HungBy): Ask[] {
+export function asksAlong(asked: Demand, by: HungBy): Ask[] {
   if (by !== 'litres' && by !== 'length_m') return []
   const half = 0.0762
   return asked.fittings.map((one) => ({

@@ -2,14 +2,14 @@
 // The months: days worth going on the board on the bench and on the present one, or the usual face. A month is
 // taken by clicking on it.
 import { computed } from 'vue'
-import type { BreakClimate, Worth } from '../../api/client'
+import type { BreakClimate, SurfableDays } from '../../api/client'
 import { useSession } from '../../state/session'
 import { heightOf } from '../../units'
 import { faceSays } from './map'
 
 const props = defineProps<{
   gives: BreakClimate
-  worth: Worth | null
+  worth: SurfableDays | null
   name: string
   body: number
   months: readonly number[]

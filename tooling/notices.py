@@ -1,6 +1,6 @@
 """What ships with Chord and whose it is: NOTICES.md from the installed packages themselves.
 
-Run in the environment: ``python -m house.notices FILE``.
+Run in the environment: ``python -m tooling.notices FILE``.
 """
 
 from __future__ import annotations
@@ -11,7 +11,7 @@ import sys
 from importlib import metadata
 from pathlib import Path
 
-from house.paths import ROOT, WEB
+from tooling.paths import ROOT, WEB
 
 _HEAD = """# Notices
 

@@ -9,7 +9,7 @@ from accounts.models import Shop
 from chord_core.documents import Surfer, Water, parse
 from chord_core.fit.size import Sized
 from chord_core.tables import table
-from fittings.documents import Asked, AskedFor
+from fittings.documents import AskedFor, Demand
 from fittings.models import Fitting
 from fittings.ranking import case_for, fleet_of_rack, rank_fleet
 from rack.services import Rack, rack_of
@@ -58,7 +58,7 @@ def _wanted(rack: Rack, surfer: str, water: str, target_l: float | None) -> _Wan
     )
 
 
-def asked_of(shop: Shop) -> Asked:
+def demand_of(shop: Shop) -> Demand:
     """What the last tickets of a shop ask of its rack; who has not said mass and rung is left out."""
     rack = rack_of(shop)
     tickets = Fitting.objects.of(shop).order_by("-pk")[:_LAST]
@@ -83,13 +83,13 @@ def asked_of(shop: Shop) -> Asked:
             )
         )
     nobody = tuple(pk for row, pk in enumerate(rack.ids) if row not in serves) if rows else ()
-    return Asked(fittings=tuple(rows), nobody=nobody)
+    return Demand(fittings=tuple(rows), nobody=nobody)
 
 
 def suits_say(shop: Shop, pk: int) -> tuple[str, ...]:
     """For whom a board is, in sentences for its tag: what the surfers have in common whom it suits, without a
     name. Empty where it suits none of the last tickets."""
-    some = [one for one in asked_of(shop).fittings if pk in one.suits]
+    some = [one for one in demand_of(shop).fittings if pk in one.suits]
     if not some:
         return ()
     rows = Fitting.objects.of(shop).filter(pk__in=[one.fitting_id for one in some])

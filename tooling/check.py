@@ -11,12 +11,12 @@ from collections.abc import Callable, Iterator, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
-from house.changed import Changed
-from house.cluster import Cluster
-from house.environment import core_env, server_env
-from house.install import core_packages, install, system_packages, test_packages
-from house.paths import BUILD, PYTHON, ROOT, SERVER, VENV, WEB, state_folder
-from house.say import CannotGoOn, say
+from tooling.changed import Changed
+from tooling.cluster import Cluster
+from tooling.environment import core_env, server_env
+from tooling.install import core_packages, install, system_packages, test_packages
+from tooling.paths import BUILD, PYTHON, ROOT, SERVER, VENV, WEB, state_folder
+from tooling.say import CannotGoOn, say
 
 PARTS = ("style", "types", "rules", "core", "api", "screens")
 #: The parts whose tests can be named one by one.
@@ -57,7 +57,7 @@ def _all_of(checks: Sequence[Check], env: Env) -> bool:
 
 def _style(web: bool = True) -> list[Check]:
     ruff = VENV / "bin" / "ruff"
-    python = ["core", "server", "house", "standins", "chord"]
+    python = ["core", "server", "tooling", "standins", "chord"]
     node = [
         ("eslint", ["npm", "run", "--silent", "lint"], WEB),
         ("prettier", ["npm", "run", "--silent", "format"], WEB),

@@ -16,12 +16,12 @@ from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import IO, Any
 
-from house.cluster import Cluster, is_free
-from house.environment import kept_key, server_env
-from house.install import install, once
-from house.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
-from house.say import CannotGoOn, run, say, step
-from house.standins import standing_in
+from tooling.cluster import Cluster, is_free
+from tooling.environment import kept_key, server_env
+from tooling.install import install, once
+from tooling.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
+from tooling.say import CannotGoOn, run, say, step
+from tooling.standins import standing_in
 
 PORT = 8400
 

@@ -1,5 +1,5 @@
 """Write docs/grid.md, docs/fittings.md and docs/constants.md from the core's answers. Run in the environment:
-``python -m house.write_papers NAME FOLDER``."""
+``python -m tooling.write_papers NAME FOLDER``."""
 
 from __future__ import annotations
 
@@ -26,7 +26,7 @@ from chord_core.fit.solve import solve
 from chord_core.line import read_line
 from chord_core.tables import families, rungs, table
 from chord_core.tables.calibration import scaled_constant
-from house.write_judged import judged_paper
+from tooling.write_judged import judged_paper
 
 WATERS: dict[str, dict[str, Any]] = {
     "crumbly, knee": {"usual_m": 0.5, "steepness": "crumbly"},

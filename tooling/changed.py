@@ -7,7 +7,7 @@ import subprocess
 from dataclasses import dataclass
 from pathlib import Path
 
-from house.paths import ROOT, SERVER
+from tooling.paths import ROOT, SERVER
 
 _CORE = "core/chord_core/"
 

@@ -8,8 +8,8 @@ from typing import Any
 import numpy as np
 
 from chord_core.tables import rungs
-from house.calibrate import answers_out, designs, folds_of, learn, ride_says, write_tables
-from house.judged import Answer, Held, Judged, held, judged, parts_held
+from tooling.calibrate import answers_out, designs, folds_of, learn, ride_says, write_tables
+from tooling.judged import Answer, Held, Judged, held, judged, parts_held
 
 _WORST = 20
 

@@ -14,8 +14,8 @@ import time
 from dataclasses import dataclass
 from pathlib import Path
 
-from house.install import postgres_folder
-from house.say import CannotGoOn, step
+from tooling.install import postgres_folder
+from tooling.say import CannotGoOn, step
 
 _QUICK = {"fsync": "off", "synchronous_commit": "off", "full_page_writes": "off"}
 

@@ -29,7 +29,7 @@ def months_of(hour: Hours) -> list[date]:
     return [month.astype(object) for month in np.unique(hour.astype("datetime64[h]").astype("datetime64[M]"))]
 
 
-def packed(seas: Seas, month: date) -> bytes:
+def encode(seas: Seas, month: date) -> bytes:
     """The hours of a record that lie in a month."""
     begin, end = month_span(month)
     rows = (seas.hour >= begin) & (seas.hour < end)
@@ -41,7 +41,7 @@ def packed(seas: Seas, month: date) -> bytes:
     return whole.tobytes()
 
 
-def unpacked(month: date, raw: bytes) -> tuple[Hours, np.ndarray]:
+def decode(month: date, raw: bytes) -> tuple[Hours, np.ndarray]:
     """The hours of a month and their columns (6, hours), NaN where nothing was measured."""
     begin, end = month_span(month)
     values = np.frombuffer(raw, _KIND).reshape(len(COLUMNS), end - begin)
@@ -52,7 +52,7 @@ def seas_from(rows: list[tuple[date, bytes]]) -> Seas:
     """A record from months in order, without the hours before its first and after its last reading."""
     if not rows:
         return seas_of(np.empty(0, np.int64), np.empty((len(COLUMNS), 0)))
-    parts = [unpacked(month, bytes(raw)) for month, raw in rows]
+    parts = [decode(month, bytes(raw)) for month, raw in rows]
     hour = np.concatenate([part[0] for part in parts])
     columns = np.concatenate([part[1] for part in parts], axis=1)
     there = np.flatnonzero(~np.isnan(columns).all(axis=0))

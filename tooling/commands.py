@@ -7,31 +7,31 @@ import subprocess
 import sys
 from collections.abc import Sequence
 
-from house.paths import PYTHON, ROOT, version
-from house.say import CannotGoOn
+from tooling.paths import PYTHON, ROOT, version
+from tooling.say import CannotGoOn
 
 
 def _start(given: argparse.Namespace) -> int:
-    from house.serve import start
+    from tooling.serve import start
 
     return start(given.port, not given.no_demo, given.standins)
 
 
 def _standin(given: argparse.Namespace) -> int:
-    from house.standins import standin
+    from tooling.standins import standin
 
     return standin(given.name, given.more)
 
 
 def _test(given: argparse.Namespace) -> int:
-    from house.check import check
+    from tooling.check import check
 
     return check(given.parts, given.deep)
 
 
 def _core(given: argparse.Namespace) -> int:
-    from house.environment import core_env
-    from house.install import core_packages, system_packages
+    from tooling.environment import core_env
+    from tooling.install import core_packages, system_packages
 
     if not PYTHON.exists():
         # Standard output carries the answer and nothing else.
@@ -46,43 +46,43 @@ def _core(given: argparse.Namespace) -> int:
 
 
 def _manage(given: argparse.Namespace) -> int:
-    from house.demo import manage
+    from tooling.demo import manage
 
     return manage(given.words)
 
 
 def _bench(given: argparse.Namespace) -> int:
-    from house.bench import bench
+    from tooling.bench import bench
 
     return bench(given.rounds)
 
 
 def _look(_: argparse.Namespace) -> int:
-    from house.look import look
+    from tooling.look import look
 
     return look()
 
 
 def _figures(_: argparse.Namespace) -> int:
-    from house.figures import figures
+    from tooling.figures import figures
 
     return figures()
 
 
 def _papers(given: argparse.Namespace) -> int:
-    from house.papers import papers
+    from tooling.papers import papers
 
     return papers(given.names)
 
 
 def _demo(given: argparse.Namespace) -> int:
-    from house.demo import demo
+    from tooling.demo import demo
 
     return demo(given.reset)
 
 
 def _schemas(_: argparse.Namespace) -> int:
-    from house.generated import write_generated
+    from tooling.generated import write_generated
 
     return write_generated()
 

@@ -10,7 +10,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.remote.webdriver import WebDriver
 from selenium.webdriver.support.ui import WebDriverWait
 
-from house.browser import close_browser, open_browser
+from tooling.browser import close_browser, open_browser
 
 #: Does something, and resolves with the milliseconds until the verdict's next version is painted.
 _PAINTED = """

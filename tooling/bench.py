@@ -8,13 +8,13 @@ from __future__ import annotations
 
 import subprocess
 
-from house.check import scratch_cluster
-from house.cluster import free_port
-from house.environment import core_env, server_env
-from house.install import install
-from house.paths import PYTHON, ROOT, SERVER
-from house.say import say
-from house.serve import prepare, serving
+from tooling.check import scratch_cluster
+from tooling.cluster import free_port
+from tooling.environment import core_env, server_env
+from tooling.install import install
+from tooling.paths import PYTHON, ROOT, SERVER
+from tooling.say import say
+from tooling.serve import prepare, serving
 
 #: Boards of a large rack.
 _MANY = 2000
@@ -26,19 +26,19 @@ def bench(rounds: int) -> int:
     """Measure core and screen; prints a line for each figure."""
     install(browser=True)
     say("\ncore, one thread")
-    code = subprocess.call([str(PYTHON), "-m", "house.measure_core", str(rounds)], cwd=ROOT, env=core_env())
+    code = subprocess.call([str(PYTHON), "-m", "tooling.measure_core", str(rounds)], cwd=ROOT, env=core_env())
     with scratch_cluster("bench") as cluster:
         env = server_env(cluster.url, "bench-" + "k" * 60, demo=True)
         prepare(env, cluster, demo=True)
         port = free_port()
         with serving(env, port):
             say("\nscreen, rack of 64, gunicorn and PostgreSQL on this machine")
-            words = [str(PYTHON), "-m", "house.measure_screen", str(port), str(rounds)]
+            words = [str(PYTHON), "-m", "tooling.measure_screen", str(port), str(rounds)]
             code |= subprocess.call(words, cwd=ROOT, env=env)
             say("\nwater, ten years of hours")
-            words[2] = "house.measure_water"
+            words[2] = "tooling.measure_water"
             code |= subprocess.call(words, cwd=ROOT, env=env)
-            words[2] = "house.measure_screen"
+            words[2] = "tooling.measure_screen"
             fill = [str(PYTHON), "manage.py", "fill_rack", str(_MANY)]
             code |= subprocess.call(fill, cwd=SERVER, env=env, stdout=subprocess.DEVNULL)
             say(f"\nscreen, rack of {_MANY}")
@@ -46,6 +46,6 @@ def bench(rounds: int) -> int:
             fill[-1] = str(_WALL)
             code |= subprocess.call(fill, cwd=SERVER, env=env, stdout=subprocess.DEVNULL)
             say(f"\nrack place, {_WALL} boards")
-            words[2] = "house.measure_rack"
+            words[2] = "tooling.measure_rack"
             code |= subprocess.call(words, cwd=ROOT, env=env)
     return code

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import subprocess
 
-from house.check import scratch_cluster
-from house.cluster import free_port
-from house.environment import server_env
-from house.install import install
-from house.paths import PYTHON, ROOT
-from house.serve import prepare, serving
+from tooling.check import scratch_cluster
+from tooling.cluster import free_port
+from tooling.environment import server_env
+from tooling.install import install
+from tooling.paths import PYTHON, ROOT
+from tooling.serve import prepare, serving
 
 
 def look() -> int:
@@ -20,5 +20,5 @@ def look() -> int:
         prepare(env, cluster, demo=True)
         port = free_port()
         with serving(env, port):
-            words = [str(PYTHON), "-m", "house.photograph", str(port), str(ROOT / "docs" / "screenshots")]
+            words = [str(PYTHON), "-m", "tooling.photograph", str(port), str(ROOT / "docs" / "screenshots")]
             return subprocess.call(words, cwd=ROOT, env=env)

@@ -12,7 +12,7 @@ import sys
 from functools import cache
 from pathlib import Path
 
-from house.paths import BUILD, CORE, ROOT
+from tooling.paths import BUILD, CORE, ROOT
 
 _KERNELS = BUILD / "kernels"
 

@@ -10,9 +10,9 @@ import sys
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
-from house.kernels import kernels_folder, sweep_kernels
-from house.paths import BUILD, CORE, PYTHON, ROOT, STAMPS, VENV, WEB
-from house.say import CannotGoOn, run, step
+from tooling.kernels import kernels_folder, sweep_kernels
+from tooling.paths import BUILD, CORE, PYTHON, ROOT, STAMPS, VENV, WEB
+from tooling.say import CannotGoOn, run, step
 
 #: Debian's packages by the thing that shows that they are there.
 BASE_PACKAGES = {"initdb": "postgresql"}

@@ -19,7 +19,7 @@ def drawn_with() -> str:
     return f"{_DRAWING}-{tables_version()}"
 
 
-def fill(rows: Sequence[Board], documents: Sequence[Document]) -> None:
+def fill_search_columns(rows: Sequence[Board], documents: Sequence[Document]) -> None:
     """Fill the drawn columns of rows that are not saved yet.
 
     Args:
@@ -45,9 +45,9 @@ def fill(rows: Sequence[Board], documents: Sequence[Document]) -> None:
             setattr(row, f"drawn_{name}", float(values[name][i]))
 
 
-def draw_again(shop: Shop) -> None:
+def refresh_search_columns(shop: Shop) -> None:
     """Draw the boards of a shop whose columns are of other tables, or of none."""
     stale = Board.objects.of(shop).exclude(drawn_with=drawn_with())
     while rows := list(stale[:_BATCH]):
-        fill(rows, [row.document() for row in rows])
+        fill_search_columns(rows, [row.document() for row in rows])
         Board.objects.bulk_update(rows, ["drawn_with", "words", *(f"drawn_{name}" for name in _COLUMNS)])

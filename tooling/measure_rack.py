@@ -12,7 +12,7 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.remote.webdriver import WebDriver
 from selenium.webdriver.support.ui import WebDriverWait
 
-from house.browser import close_browser, open_browser
+from tooling.browser import close_browser, open_browser
 
 #: What is asked of the rack, as addresses write it.
 _ASKED = (

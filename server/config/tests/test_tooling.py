@@ -1,4 +1,4 @@
-"""The house itself: generated files, deployment, the page, the demo data, the commands."""
+"""The tooling: generated files, deployment, the page, the demo data, the commands."""
 
 import gzip
 import io
@@ -20,9 +20,9 @@ from django.test import Client, SimpleTestCase, TestCase
 
 from accounts.models import Shop
 from fittings.models import Fitting
-from house.cluster import free_port
 from rack.models import Board
 from surfers.models import Surfer
+from tooling.cluster import free_port
 
 ROOT = Path(settings.ROOT)
 MOST_BYTES = 300_000
@@ -166,7 +166,7 @@ class Command(SimpleTestCase):
     def _remove(self) -> None:
         import shutil
 
-        from house.cluster import Cluster
+        from tooling.cluster import Cluster
 
         Cluster(Path(self.state) / "start" / "cluster").stop()
         shutil.rmtree(self.state, ignore_errors=True)

@@ -13,8 +13,8 @@ from chord_core.errors import ChordError
 from chord_core.line import read_line
 from config.errors import Stale
 from rack.documents import BoardIn, BoardPut
-from rack.drawn import fill
 from rack.models import Board, BoardEvent, today
+from rack.search_columns import fill_search_columns
 from rack.services import boards_of
 
 _ONCE = "board_number_once_a_shop"
@@ -53,7 +53,7 @@ def board_from(given: BoardIn) -> Document:
     return parse(Document, fields)
 
 
-def hang(
+def add_board(
     shop: Shop,
     document: Document,
     number: str = "",
@@ -71,7 +71,7 @@ def hang(
     """
     row = Board(shop=shop, number=number, hung_on=hung_on or today())
     row.take(document)
-    fill([row], [document])
+    fill_search_columns([row], [document])
     _save(row, person, "hung")
     return row
 
@@ -107,7 +107,7 @@ def take_down(shop: Shop, pk: int, left_as: str, person: User | None) -> None:
 
 
 @transaction.atomic
-def hang_again(shop: Shop, pk: int, person: User | None) -> Board:
+def put_back_board(shop: Shop, pk: int, person: User | None) -> Board:
     """Hang a board that was sold or taken down.
 
     Raises:
@@ -169,7 +169,7 @@ def change_board(shop: Shop, pk: int, given: BoardPut, person: User | None) -> B
     row.number, row.hung_on = given.number, given.hung_on or row.hung_on
     row.version += 1
     row.take(given.board)
-    fill([row], [given.board])
+    fill_search_columns([row], [given.board])
     says = changes_say(before, _state(row))
     if says:
         _save(row, person, says)

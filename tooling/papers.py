@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from house.environment import core_env
-from house.install import core_packages
-from house.paths import PYTHON, ROOT
-from house.say import run, step
+from tooling.environment import core_env
+from tooling.install import core_packages
+from tooling.paths import PYTHON, ROOT
+from tooling.say import run, step
 
 #: What can be written, and what it says.
 PAPERS = {
@@ -21,5 +21,5 @@ def papers(names: list[str]) -> int:
     core_packages()
     for name in names or list(PAPERS):
         with step(PAPERS[name]):
-            run([PYTHON, "-m", "house.write_papers", name, ROOT / "docs"], cwd=ROOT, env=core_env())
+            run([PYTHON, "-m", "tooling.write_papers", name, ROOT / "docs"], cwd=ROOT, env=core_env())
     return 0

@@ -7,10 +7,10 @@ import contextlib
 import subprocess
 from collections.abc import Iterator, Sequence
 
-from house.environment import core_env
-from house.install import core_packages, system_packages
-from house.paths import PYTHON, ROOT
-from house.say import say
+from tooling.environment import core_env
+from tooling.install import core_packages, system_packages
+from tooling.paths import PYTHON, ROOT
+from tooling.say import say
 
 #: Stand-ins: module, port on 127.0.0.1, and the setting by which the application finds it.
 STANDINS = {

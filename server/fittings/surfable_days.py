@@ -1,20 +1,20 @@
 """Days worth going: the board on the bench and the present one in every hour of the ticket's break."""
 
-from breaks.gives import hours_of, shore_of
+from breaks.climate import hours_of, shore_of
 from chord_core.documents import Surfer, Water
 from chord_core.documents.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride
-from chord_core.ride.worth import days_worth
+from chord_core.ride.surfable_days import days_worth
 from chord_core.water.climate import counted
 from fittings.answers import ticket_of
-from fittings.documents import Worth
+from fittings.documents import SurfableDays
 from fittings.models import Fitting
 
 
-def worth_for(fitting: Fitting, surfer: Surfer, water: Water, asked: HoursAsked) -> Worth:
+def surfable_days_for(fitting: Fitting, surfer: Surfer, water: Water, asked: HoursAsked) -> SurfableDays:
     """Count the days of an ordinary year on which each board is worth going.
 
     Raises:
@@ -33,7 +33,7 @@ def worth_for(fitting: Fitting, surfer: Surfer, water: Water, asked: HoursAsked)
     fleet_ride = build_fleet_ride(
         labelled_hulls(boards), fins_of(boards), ticket.case.rider, ticket.case.conditions
     )
-    return Worth(
+    return SurfableDays(
         board=boards[0].name or boards[0].family,
         present=boards[1].name or boards[1].family if len(boards) > 1 else "",
         worth=days_worth(fleet_ride, hours, counted(hours, asked, shore)),

@@ -6,8 +6,8 @@ import os
 import secrets
 from pathlib import Path
 
-from house.kernels import kernels_folder
-from house.paths import CORE, ROOT, SERVER
+from tooling.kernels import kernels_folder
+from tooling.paths import CORE, ROOT, SERVER
 
 #: One thread a worker: the fleets of a shop are small, and threads would fight for the cores.
 _ONE_THREAD = {f"{name}_NUM_THREADS": "1" for name in ("OMP", "OPENBLAS", "MKL", "NUMEXPR")}

@@ -1,4 +1,4 @@
-"""Draw the figures of docs/model.md. Run in the environment: ``python -m house.draw_figures FOLDER``."""
+"""Draw the figures of docs/model.md. Run in the environment: ``python -m tooling.draw_figures FOLDER``."""
 
 from __future__ import annotations
 

@@ -23,7 +23,7 @@ from chord_core.fit.expected import dims, kinds, litres
 from chord_core.fit.expected.facts import facts_of
 from chord_core.fit.factors import closed_in
 from chord_core.tables import families, table
-from house.judged import Answer, Judged, sets_of, tenths
+from tooling.judged import Answer, Judged, sets_of, tenths
 
 TABLES = Path(__file__).resolve().parent.parent / "core" / "chord_core" / "tables"
 #: Spread of one advisor's litres, length and width about the rule, in logs: what a fitting counts.

@@ -18,24 +18,24 @@ _REST_S = 0.03
 _PATIENCE_S = 1.0
 
 _quiet = Condition()
-_answering = 0
+_foreground = 0
 
 
 @contextmanager
-def answering() -> Iterator[None]:
+def foreground_request() -> Iterator[None]:
     """While a change is being answered, searches of this process stand still between two of their fleets."""
-    global _answering
+    global _foreground
     with _quiet:
-        _answering += 1
+        _foreground += 1
     try:
         yield
     finally:
         with _quiet:
-            _answering -= 1
+            _foreground -= 1
             _quiet.notify_all()
 
 
-def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None:
+def run_unless_stale(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None:
     """What takes long to work out for a ticket; None when the ticket was changed meanwhile."""
     unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version)
     next_s, patience_s = 0.0, _PATIENCE_S
@@ -43,9 +43,9 @@ def unless_changed(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None
     def still() -> bool:
         nonlocal next_s, patience_s
         with _quiet:
-            if _answering and patience_s > 0:
+            if _foreground and patience_s > 0:
                 begun = monotonic()
-                _quiet.wait_for(lambda: not _answering, patience_s)
+                _quiet.wait_for(lambda: not _foreground, patience_s)
                 patience_s -= monotonic() - begun
                 next_s = 0.0
         if monotonic() < next_s:

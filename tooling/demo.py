@@ -7,13 +7,13 @@ import os
 import subprocess
 from collections.abc import Iterator, Sequence
 
-from house.cluster import Cluster
-from house.environment import kept_key, server_env
-from house.install import install
-from house.paths import PYTHON, SERVER, state_folder
-from house.say import say
-from house.serve import manage as run_manage
-from house.serve import prepare
+from tooling.cluster import Cluster
+from tooling.environment import kept_key, server_env
+from tooling.install import install
+from tooling.paths import PYTHON, SERVER, state_folder
+from tooling.say import say
+from tooling.serve import manage as run_manage
+from tooling.serve import prepare
 
 
 @contextlib.contextmanager

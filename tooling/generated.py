@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from house.environment import server_env
-from house.install import node_packages, python_packages
-from house.paths import PYTHON, ROOT, SERVER, WEB
-from house.say import run, step
+from tooling.environment import server_env
+from tooling.install import node_packages, python_packages
+from tooling.paths import PYTHON, ROOT, SERVER, WEB
+from tooling.say import run, step
 
 
 def write_generated() -> int:
@@ -29,7 +29,7 @@ def write_generated() -> int:
         ]
         run([PYTHON, "manage.py", *words, "--fail-on-warn"], cwd=SERVER, env=env)
     with step("notices"):
-        run([PYTHON, "-m", "house.notices", ROOT / "NOTICES.md"], cwd=ROOT, env=env)
+        run([PYTHON, "-m", "tooling.notices", ROOT / "NOTICES.md"], cwd=ROOT, env=env)
     with step("the client's types"):
         run(["npm", "run", "api"], cwd=WEB)
     return 0
