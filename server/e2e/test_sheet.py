@@ -80,18 +80,18 @@ class Sheet(RackCase):
         self.enter(
             "15 1/4", "1 15/16", "3/4", "18 1/4", "2 3/8", "0", "19 1/8", "3 3/4", "0", "17 3/4", "2 1/4"
         )
-        self.wait_text(".tape .told", "does not lie between its neighbours")
-        self.assertIn("3 3/4 at 3'0", self.text(".tape .told"))
+        self.wait_text(".tape .outliers", "does not lie between its neighbours")
+        self.assertIn("3 3/4 at 3'0", self.text(".tape .outliers"))
         self.assertEqual(len(self.all(".bench .mark.out")), 1)
         cell = self.cells()[7]
         self.type_over(cell, "2 7/16" + Keys.ENTER)
-        self.wait(lambda: not self.text(".tape .told").strip(), "nothing stands out")
+        self.wait(lambda: not self.text(".tape .outliers").strip(), "nothing stands out")
 
     def test_what_is_no_measure_is_said_and_nothing_typed_is_lost(self) -> None:
         self.expected_console = ("400",)
         board = self.sheet()
         self.enter("wide", "1 7/8")
-        self.wait_text(".tape .told", "no measure")
+        self.wait_text(".tape .outliers", "no measure")
         self.assertEqual(self.cells()[0].get_attribute("value"), "wide")
         line = self.find(".about input")
         self.type_over(line, "6'0 x 20 1/3 x 2" + Keys.TAB)

@@ -65,7 +65,7 @@ export interface Fault {
 }
 
 /** A call that the server refused. `current` is the ticket as it stands, on a conflict. */
-export class Refused extends Error {
+export class ApiError extends Error {
   constructor(
     readonly status: number,
     readonly fault: Fault,
@@ -135,9 +135,9 @@ export function onSessionLost(handler: () => void): void {
   lost = handler
 }
 
-/** Unpack an answer, of the call's own type; throws `Refused`, or the network's own error. On a
+/** Unpack an answer, of the call's own type; throws `ApiError`, or the network's own error. On a
  * page that is left nothing comes any more. */
-export async function told<T>(call: Promise<Told<Listed<T>>>): Promise<T> {
+export async function unwrap<T>(call: Promise<Told<Listed<T>>>): Promise<T> {
   const { signal } = page
   const { data, error, response } = await call.catch((failed: unknown) => {
     if (!signal.aborted || (failed as Error).name !== 'AbortError') throw failed
@@ -147,5 +147,5 @@ export async function told<T>(call: Promise<Told<Listed<T>>>): Promise<T> {
   const fault = faultOf(error, response.status)
   if (response.status === 401 || fault.field === 'csrf') lost()
   const current = (error as { current?: Fitting } | undefined)?.current
-  throw new Refused(response.status, fault, current)
+  throw new ApiError(response.status, fault, current)
 }

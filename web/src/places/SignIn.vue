@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { Refused } from '../api/client'
+import { ApiError } from '../api/client'
 import { useSession } from '../state/session'
 
 defineProps<{ again?: boolean }>()
@@ -17,7 +17,7 @@ async function attempt(work: () => Promise<void>): Promise<void> {
   try {
     await work()
   } catch (error) {
-    fault.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 </script>

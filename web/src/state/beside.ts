@@ -1,13 +1,13 @@
 // The first board that is marked to lie beside the one on the bench, drawn: as far as the comparison stands.
 import { computed } from 'vue'
-import { useCloser } from './closer'
-import { useStrip } from './strip'
+import { useBoardDetails } from './boardDetails'
+import { useRackFilters } from './rackFilters'
 import { useTicket } from './ticket'
 
 /** Its name and curves; null while none is marked or the comparison is of another version. */
 export function useBeside() {
-  const { closer } = useCloser()
-  const { strip } = useStrip()
+  const { closer } = useBoardDetails()
+  const { strip } = useRackFilters()
   const { version } = useTicket()
   return computed(() => {
     const found = closer.compared

@@ -1,6 +1,6 @@
 // Sends changes of one ticket, one request at a time; what is typed meanwhile goes with the next. What is
 // not saved yet is kept in the browser, so that a closed window or a dead battery loses nothing.
-import { api, Refused, told, type Fitting, type FittingPatch } from '../api/client'
+import { api, ApiError, unwrap, type Fitting, type FittingPatch } from '../api/client'
 
 export type Change = Omit<FittingPatch, 'version'>
 
@@ -35,7 +35,7 @@ export type SaveState = 'saved' | 'saving' | 'refused' | 'waiting' | 'locked' | 
 
 export interface SaverEvents {
   saved(fitting: Fitting): void
-  refused(error: Refused): void
+  refused(error: ApiError): void
   state(state: SaveState): void
   /** What is typed and not saved yet. */
   ahead(change: Change | null): void
@@ -116,7 +116,7 @@ export class Saver {
   private async patch(change: Change): Promise<void> {
     const body = { ...change, version: this.fitting.version }
     const path = { id: this.fitting.id }
-    const fitting = await told<Fitting>(
+    const fitting = await unwrap<Fitting>(
       api.PATCH('/api/fittings/{id}/', { params: { path }, body }),
     )
     this.fitting.version = fitting.version
@@ -125,20 +125,20 @@ export class Saver {
 
   private failed(error: unknown, change: Change): SaveState {
     this.sending = null
-    if (error instanceof Refused && error.status === 409 && error.current) {
+    if (error instanceof ApiError && error.status === 409 && error.current) {
       // Somebody else changed the ticket: ours goes on top of theirs, fact by fact.
       this.fitting.version = error.current.version
       this.pending = this.pending ? over(change, this.pending) : change
       return 'saved'
     }
     const signIn =
-      error instanceof Refused && (error.status === 401 || error.fault.field === 'csrf')
-    const gone = error instanceof Refused && error.status === 404
+      error instanceof ApiError && (error.status === 401 || error.fault.field === 'csrf')
+    const gone = error instanceof ApiError && error.status === 404
     if (signIn || gone) {
       this.pending = this.pending ? over(change, this.pending) : change
       return gone ? 'gone' : 'locked'
     }
-    if (error instanceof Refused && error.status < 500 && error.status !== 429) {
+    if (error instanceof ApiError && error.status < 500 && error.status !== 429) {
       this.events.refused(error)
       // What was sent along with it is right, and is sent again without it.
       const rest = without(change, error.fault.field)

@@ -5,7 +5,7 @@ import {
   leavePage,
   onSessionLost,
   stayOnPage,
-  told,
+  unwrap,
   useToken,
   type Session,
   type Words,
@@ -25,7 +25,7 @@ async function take(session: Session): Promise<void> {
     if (session.shop !== state.session?.shop) return window.location.assign('/')
     state.ended = false
   }
-  if (session.signed_in && !state.words) state.words = await told<Words>(api.GET('/api/words/'))
+  if (session.signed_in && !state.words) state.words = await unwrap<Words>(api.GET('/api/words/'))
   state.session = session
 }
 
@@ -33,7 +33,7 @@ async function take(session: Session): Promise<void> {
 async function signOut(): Promise<void> {
   leavePage()
   try {
-    await told<Session>(api.DELETE('/api/session/'))
+    await unwrap<Session>(api.DELETE('/api/session/'))
   } catch (error) {
     stayOnPage()
     throw error
@@ -72,7 +72,7 @@ async function check(): Promise<void> {
   if (asking || !state.session?.signed_in) return
   asking = true
   try {
-    const session = await told<Session>(api.GET('/api/session/'))
+    const session = await unwrap<Session>(api.GET('/api/session/'))
     useToken(session.token)
     if (!session.signed_in) await betweenWords()
     state.ended = !session.signed_in
@@ -98,10 +98,10 @@ export function useSession() {
     units: computed<Units>(() => state.session?.units ?? 'imperial'),
     masses: computed<Masses>(() => state.session?.masses ?? 'kg'),
     faces: computed<FacesAs>(() => state.session?.faces ?? 'words'),
-    load: async () => take(await told<Session>(api.GET('/api/session/'))),
+    load: async () => take(await unwrap<Session>(api.GET('/api/session/'))),
     signIn: async (username: string, password: string) =>
-      take(await told<Session>(api.POST('/api/session/', { body: { username, password } }))),
-    openDemo: async () => take(await told<Session>(api.POST('/api/session/demo/'))),
+      take(await unwrap<Session>(api.POST('/api/session/', { body: { username, password } }))),
+    openDemo: async () => take(await unwrap<Session>(api.POST('/api/session/demo/'))),
     signOut,
     /** Whether the session ended while the page stayed: the door opens over it. */
     ended: computed(() => state.ended),
@@ -112,6 +112,6 @@ export function useSession() {
       window.localStorage.setItem(NIGHT, dark ? 'yes' : 'no')
     },
     prefer: async (choice: { units?: Units; masses?: Masses; faces?: FacesAs }) =>
-      take(await told<Session>(api.PATCH('/api/me/', { body: choice }))),
+      take(await unwrap<Session>(api.PATCH('/api/me/', { body: choice }))),
   }
 }

@@ -2,8 +2,8 @@
 import { computed, markRaw, reactive } from 'vue'
 import {
   api,
-  Refused,
-  told,
+  ApiError,
+  unwrap,
   type Board,
   type RackBoard,
   type SheetOf,
@@ -56,7 +56,7 @@ async function open(id: number): Promise<void> {
   // What was typed a moment ago goes out before the sheet turns to another board.
   if (state.draft && JSON.stringify(state.draft) !== base) await save()
   Object.assign(state, { sheet: null, draft: null, tape: null, fault: null, said: '', undo: [] })
-  const sheet = await told<SheetOf>(
+  const sheet = await unwrap<SheetOf>(
     api.GET('/api/boards/{id}/sheet/', { params: { path: { id } } }),
   )
   take(sheet)
@@ -83,14 +83,14 @@ async function measure(): Promise<void> {
   if (!state.draft) return
   const mine = ++asking
   try {
-    const tape = await told<Tape>(
+    const tape = await unwrap<Tape>(
       api.POST('/api/rack/tape/', { body: { board: state.draft.board } }),
     )
     if (mine !== asking) return
     state.tape = markRaw(tape)
     if (state.saving !== 'refused') state.fault = null
   } catch (error) {
-    if (mine === asking && error instanceof Refused)
+    if (mine === asking && error instanceof ApiError)
       state.fault = { ...error.fault, field: error.fault.field.replace(/^board\./, '') }
   }
 }
@@ -120,7 +120,7 @@ async function save(): Promise<void> {
   try {
     const body = { ...(JSON.parse(sent) as Draft), version }
     const params = { path: { id } }
-    const kept = await told<RackBoard>(api.PUT('/api/boards/{id}/', { params, body }))
+    const kept = await unwrap<RackBoard>(api.PUT('/api/boards/{id}/', { params, body }))
     useWall().forget(id)
     if (state.sheet?.board.id !== id) forgetKept(id, sent)
     else {
@@ -151,7 +151,7 @@ function settled(id: number): void {
 
 /** After how long one tries again; 0 where something has to be mended first. */
 function failed(error: unknown): number {
-  if (error instanceof Refused && error.status === 409 && error.current) {
+  if (error instanceof ApiError && error.status === 409 && error.current) {
     const theirs = error.current as unknown as RackBoard
     version = theirs.version
     const read = JSON.parse(base) as Draft
@@ -161,12 +161,12 @@ function failed(error: unknown): number {
     state.said = 'Somebody else changed this board: yours stands on top of theirs.'
     return 1
   }
-  const signIn = error instanceof Refused && (error.status === 401 || error.fault.field === 'csrf')
+  const signIn = error instanceof ApiError && (error.status === 401 || error.fault.field === 'csrf')
   if (signIn) {
     state.saving = 'locked'
     return RETRY_MS
   }
-  if (error instanceof Refused && error.status < 500) {
+  if (error instanceof ApiError && error.status < 500) {
     state.saving = 'refused'
     state.fault = { ...error.fault, field: error.fault.field.replace(/^board\./, '') }
     return 0
@@ -221,7 +221,7 @@ export function useSheet() {
     async again(): Promise<void> {
       const id = state.sheet?.board.id
       if (!id || state.saving !== 'saved') return
-      const sheet = await told<SheetOf>(
+      const sheet = await unwrap<SheetOf>(
         api.GET('/api/boards/{id}/sheet/', { params: { path: { id } } }),
       )
       if (state.sheet?.board.id === id && state.saving === 'saved') state.sheet = markRaw(sheet)

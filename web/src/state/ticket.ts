@@ -2,7 +2,7 @@
 import { computed, markRaw, reactive } from 'vue'
 import {
   api,
-  told,
+  unwrap,
   type Board,
   type Doubts,
   type Facts,
@@ -60,28 +60,30 @@ function stands(fitting: Fitting, version: number): boolean {
   return state.fitting?.id === fitting.id && state.fitting.version === version
 }
 
-async function settle(fitting: Fitting): Promise<void> {
+async function loadWindows(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
-  const settled = await told<SettledSize | undefined>(api.GET('/api/fittings/{id}/windows/', path))
+  const settled = await unwrap<SettledSize | undefined>(
+    api.GET('/api/fittings/{id}/windows/', path),
+  )
   if (settled && stands(fitting, settled.version)) state.settled = markRaw(settled)
 }
 
-async function doubt(fitting: Fitting): Promise<void> {
+async function loadStability(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
-  const doubts = await told<Doubts | undefined>(api.GET('/api/fittings/{id}/doubts/', path))
+  const doubts = await unwrap<Doubts | undefined>(api.GET('/api/fittings/{id}/doubts/', path))
   if (!doubts || !stands(fitting, doubts.version)) return
   state.doubts = markRaw(doubts)
-  if (doubts.leads) await lead(fitting, doubts.leads)
+  if (doubts.leads) await preferBoard(fitting, doubts.leads)
 }
 
 /** On a tie the steadier board leads: the answer is asked for again with it first. */
-async function lead(fitting: Fitting, leads: number): Promise<void> {
+async function preferBoard(fitting: Fitting, leads: number): Promise<void> {
   const params = { path: { id: fitting.id }, query: { leads } }
-  const led = await told<Fitting>(api.GET('/api/fittings/{id}/', { params }))
+  const led = await unwrap<Fitting>(api.GET('/api/fittings/{id}/', { params }))
   if (stands(fitting, led.version)) state.fitting = markRaw(led)
 }
 
-function rest(): void {
+function cancelPending(): void {
   clearTimeout(resting)
   clearTimeout(doubting)
 }
@@ -90,16 +92,16 @@ function rest(): void {
  * the ticket is changed meanwhile. A server that is away is said by the saver; what was found before stays until
  * then. */
 function askMore(fitting: Fitting): void {
-  rest()
+  cancelPending()
   if (fitting.answer.size.missing?.length) {
     Object.assign(state, { settled: null, doubts: null })
     return
   }
-  resting = setTimeout(() => void settle(fitting).catch(() => undefined), REST_MS)
-  doubting = setTimeout(() => void doubt(fitting).catch(() => undefined), DOUBTS_MS)
+  resting = setTimeout(() => void loadWindows(fitting).catch(() => undefined), REST_MS)
+  doubting = setTimeout(() => void loadStability(fitting).catch(() => undefined), DOUBTS_MS)
 }
 
-function adopt(fitting: Fitting): void {
+function applyFitting(fitting: Fitting): void {
   // Answers are replaced, never changed: watching each number of their curves costs more than drawing them.
   state.fitting = markRaw(fitting)
   askMore(fitting)
@@ -108,23 +110,23 @@ function adopt(fitting: Fitting): void {
 }
 
 /** Take over what somebody else changed, while nothing of ours is on its way. */
-async function look(): Promise<void> {
+async function pollChanges(): Promise<void> {
   const fitting = state.fitting
   if (!fitting || !saver?.idle || document.hidden) return
   const params = { path: { id: fitting.id }, query: { version: fitting.version } }
-  const theirs = await told<Fitting | undefined>(api.GET('/api/fittings/{id}/since/', { params }))
+  const theirs = await unwrap<Fitting | undefined>(api.GET('/api/fittings/{id}/since/', { params }))
   if (!theirs || !saver.idle || !stands(fitting, fitting.version)) return
   saver.stands(theirs.version)
   state.other = 'somebody else changed this ticket'
-  adopt(theirs)
+  applyFitting(theirs)
 }
 
-window.setInterval(() => void look().catch(() => undefined), LOOK_MS)
+window.setInterval(() => void pollChanges().catch(() => undefined), LOOK_MS)
 
 function show(fitting: Fitting): void {
   Object.assign(state, { fault: null, undo: [], redo: [], saving: 'saved', ahead: null })
   Object.assign(state, { settled: null, doubts: null, other: '' })
-  adopt(fitting)
+  applyFitting(fitting)
   window.localStorage.setItem('chord-ticket', String(fitting.id))
   const mine = <T>(take: (given: T) => void) => {
     return (given: T) => void (state.fitting?.id === fitting.id && take(given))
@@ -132,7 +134,7 @@ function show(fitting: Fitting): void {
   saver = new Saver(
     { id: fitting.id, version: fitting.version },
     {
-      saved: mine(adopt),
+      saved: mine(applyFitting),
       refused: mine((error) => (state.fault = error.fault)),
       state: mine((now) => (state.saving = now)),
       ahead: mine((change) => (state.ahead = change)),
@@ -180,7 +182,7 @@ function asTyped(fitting: Fitting): Fitting {
 }
 
 function push(change: Change): void {
-  rest()
+  cancelPending()
   Object.assign(state, { fault: null, other: '' })
   saver?.push(change)
 }
@@ -274,7 +276,7 @@ export function useTicket() {
     undo: () => step(state.undo, state.redo),
     redo: () => step(state.redo, state.undo),
     async loadList(): Promise<void> {
-      state.list = await told<FittingRow[]>(api.GET('/api/fittings/'))
+      state.list = await unwrap<FittingRow[]>(api.GET('/api/fittings/'))
     },
     open,
     /** What was typed into a ticket that is gone, as a new one. */
@@ -282,28 +284,28 @@ export function useTicket() {
       const lostOne = state.fitting
       if (!lostOne) return
       const { break_id, facts, water } = asTyped(lostOne)
-      await begin(told<Fitting>(api.POST('/api/fittings/', { body: { facts, break_id } })))
+      await begin(unwrap<Fitting>(api.POST('/api/fittings/', { body: { facts, break_id } })))
       saver?.push({ water })
     },
     /** Throw a ticket away; the next one comes up. */
     async throwAway(): Promise<void> {
       const { fitting, list } = state
       if (!fitting) return
-      rest()
-      await told(api.DELETE('/api/fittings/{id}/', { params: { path: { id: fitting.id } } }))
+      cancelPending()
+      await unwrap(api.DELETE('/api/fittings/{id}/', { params: { path: { id: fitting.id } } }))
       const at = list.findIndex((row) => row.id === fitting.id)
       state.thrown = { id: fitting.id, name: fitting.facts.name || 'the ticket' }
       state.list = list.filter((row) => row.id !== fitting.id)
       const next = state.list[Math.min(at, state.list.length - 1)]
       if (next) await open(next.id)
-      else await begin(told<Fitting>(api.POST('/api/fittings/', { body: {} })))
+      else await begin(unwrap<Fitting>(api.POST('/api/fittings/', { body: {} })))
     },
     /** Take back what was thrown away last. */
     async takeBack(): Promise<void> {
       const { thrown } = state
       if (!thrown) return
       const params = { path: { id: thrown.id } }
-      await begin(told<Fitting>(api.POST('/api/fittings/{id}/back/', { params })))
+      await begin(unwrap<Fitting>(api.POST('/api/fittings/{id}/back/', { params })))
       state.thrown = null
     },
     /** Whoever reads of it no more. */
@@ -311,25 +313,25 @@ export function useTicket() {
       state.thrown = null
     },
     async openNew(name = ''): Promise<void> {
-      await begin(told<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } })))
+      await begin(unwrap<Fitting>(api.POST('/api/fittings/', { body: { facts: { name } } })))
     },
     /** A new ticket for the surfer of this one, with what was said last time. */
     async openAgain(surfer_id: number): Promise<void> {
-      await begin(told<Fitting>(api.POST('/api/fittings/', { body: { surfer_id } })))
+      await begin(unwrap<Fitting>(api.POST('/api/fittings/', { body: { surfer_id } })))
     },
     /** A ticket from a document. */
     async openDocument(body: FittingDocument): Promise<void> {
-      await begin(told<Fitting>(api.POST('/api/fittings/import/', { body })))
+      await begin(unwrap<Fitting>(api.POST('/api/fittings/import/', { body })))
     },
   }
 }
 
 async function open(id: number): Promise<void> {
-  show(await told<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
+  show(await unwrap<Fitting>(api.GET('/api/fittings/{id}/', { params: { path: { id } } })))
 }
 
 async function begin(opening: Promise<Fitting>): Promise<void> {
   const made = await opening
-  state.list = await told<FittingRow[]>(api.GET('/api/fittings/'))
+  state.list = await unwrap<FittingRow[]>(api.GET('/api/fittings/'))
   show(made)
 }

@@ -1,6 +1,6 @@
 // What is looked for in the rack, what was found, and the boards that are in sight.
 import { computed, markRaw, reactive, shallowReactive } from 'vue'
-import { api, Refused, told, type Demand, type Found, type RackBoard } from '../api/client'
+import { api, ApiError, unwrap, type Demand, type Found, type RackBoard } from '../api/client'
 
 export interface Between {
   low?: number
@@ -61,20 +61,20 @@ function query(looking: Looking): Record<string, unknown> {
 async function find(): Promise<void> {
   const mine = ++asking
   try {
-    const found = await told<Found>(
+    const found = await unwrap<Found>(
       api.GET('/api/rack/find/', { params: { query: query(state.looking) as never } }),
     )
     if (mine === asking) Object.assign(state, { found: markRaw(found), fault: '' })
   } catch (error) {
     if (mine !== asking) return
-    state.fault = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    state.fault = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 
 /** What the last surfers asked of the rack; the wall stands without it. */
 async function ask(): Promise<void> {
   try {
-    state.asked = markRaw(await told<Demand>(api.GET('/api/rack/asked/')))
+    state.asked = markRaw(await unwrap<Demand>(api.GET('/api/rack/asked/')))
   } catch {
     state.asked = null
   }
@@ -88,7 +88,7 @@ async function need(ids: readonly number[]): Promise<void> {
     some.forEach((id) => asked.add(id))
     try {
       const params = { query: { ids: some.join(',') } }
-      for (const row of await told<RackBoard[]>(api.GET('/api/rack/rows/', { params })))
+      for (const row of await unwrap<RackBoard[]>(api.GET('/api/rack/rows/', { params })))
         rows.set(row.id, markRaw(row))
     } catch {
       some.forEach((id) => asked.delete(id))

@@ -2,8 +2,8 @@
 import { computed, markRaw, reactive } from 'vue'
 import {
   api,
-  Refused,
-  told,
+  ApiError,
+  unwrap,
   type Break,
   type BreakIn,
   type Buoy,
@@ -17,7 +17,7 @@ import {
   type SurfableDays,
 } from '../api/client'
 import { useRack } from './rack'
-import type { Whom } from './real'
+import type { Whom } from './measuredWaves'
 
 /** Days that count, in the order in which a key goes through them. */
 export const FREE = ['any day', 'evenings and weekends', 'weekends'] as const
@@ -44,7 +44,7 @@ function query(): Record<string, unknown> {
 }
 
 function says(error: unknown): string {
-  return error instanceof Refused ? error.fault.message : 'The server does not answer.'
+  return error instanceof ApiError ? error.fault.message : 'The server does not answer.'
 }
 
 /** Ask what the break in sight gives; a later question overtakes an earlier one. */
@@ -54,7 +54,7 @@ async function ask(whom: Whom, fitting: number | null): Promise<void> {
   const mine = ++asking
   const path = { id }
   try {
-    const gives = await told<BreakClimate>(
+    const gives = await unwrap<BreakClimate>(
       api.GET('/api/breaks/{id}/gives/', {
         params: { path, query: { ...query(), ...whom } as never },
       }),
@@ -70,7 +70,7 @@ async function ask(whom: Whom, fitting: number | null): Promise<void> {
     return
   }
   try {
-    const found = await told<SurfableDays>(
+    const found = await unwrap<SurfableDays>(
       api.GET('/api/fittings/{id}/worth/', {
         params: { path: { id: fitting }, query: query() as never },
       }),
@@ -86,7 +86,7 @@ async function askNow(): Promise<void> {
   const id = state.id
   if (id === null) return
   const path = { params: { path: { id } } }
-  const found = await told<Now>(api.GET('/api/breaks/{id}/now/', path)).catch(() => null)
+  const found = await unwrap<Now>(api.GET('/api/breaks/{id}/now/', path)).catch(() => null)
   if (state.id === id) state.now = found && markRaw(found)
 }
 
@@ -94,7 +94,7 @@ async function askSeen(): Promise<void> {
   const id = state.id
   if (id === null) return
   const path = { params: { path: { id } } }
-  state.seen = await told<Seen[]>(api.GET('/api/breaks/{id}/seen/', path))
+  state.seen = await unwrap<Seen[]>(api.GET('/api/breaks/{id}/seen/', path))
   await calibrate()
 }
 
@@ -109,7 +109,7 @@ async function calibrate(): Promise<void> {
   }
   const path = { params: { path: { id } } }
   try {
-    const found = await told<Calibrated>(api.GET('/api/breaks/{id}/calibrate/', path))
+    const found = await unwrap<Calibrated>(api.GET('/api/breaks/{id}/calibrate/', path))
     Object.assign(state, { calibrated: markRaw(found), calibrateFault: '' })
   } catch (error) {
     Object.assign(state, { calibrated: null, calibrateFault: says(error) })
@@ -118,8 +118,8 @@ async function calibrate(): Promise<void> {
 
 async function load(): Promise<void> {
   const [breaks, buoys] = await Promise.all([
-    told<Break[]>(api.GET('/api/breaks/')),
-    told<Buoy[]>(api.GET('/api/buoys/')),
+    unwrap<Break[]>(api.GET('/api/breaks/')),
+    unwrap<Buoy[]>(api.GET('/api/buoys/')),
   ])
   Object.assign(state, { breaks, buoys, loaded: true })
 }
@@ -166,7 +166,7 @@ export function useWater() {
     },
     async save(given: BreakIn, id: number | null): Promise<Break> {
       const path = { params: { path: { id: id ?? 0 } } }
-      const saved = await told<Break>(
+      const saved = await unwrap<Break>(
         id === null
           ? api.POST('/api/breaks/', { body: given })
           : api.PUT('/api/breaks/{id}/', { ...path, body: given }),
@@ -174,12 +174,12 @@ export function useWater() {
       return kept(saved)
     },
     async bringIn(document: unknown): Promise<Break> {
-      return kept(await told<Break>(api.POST('/api/breaks/import/', { body: document as never })))
+      return kept(await unwrap<Break>(api.POST('/api/breaks/import/', { body: document as never })))
     },
     /** Write a buoy, new or changed. */
     async saveBuoy(given: BuoyIn, id: number | null = null): Promise<Buoy> {
       const path = { params: { path: { id: id ?? 0 } } }
-      const saved = await told<Buoy>(
+      const saved = await unwrap<Buoy>(
         id === null
           ? api.POST('/api/buoys/', { body: given })
           : api.PUT('/api/buoys/{id}/', { ...path, body: given }),
@@ -189,12 +189,14 @@ export function useWater() {
     },
     async note(given: SeenIn): Promise<void> {
       const path = { params: { path: { id: state.id ?? 0 } } }
-      state.seen = await told<Seen[]>(api.POST('/api/breaks/{id}/seen/', { ...path, body: given }))
+      state.seen = await unwrap<Seen[]>(
+        api.POST('/api/breaks/{id}/seen/', { ...path, body: given }),
+      )
       await calibrate()
     },
     async strike(sighting: number): Promise<void> {
       const path = { params: { path: { id: state.id ?? 0, sighting } } }
-      await told(api.DELETE('/api/breaks/{id}/seen/{sighting}/', path))
+      await unwrap(api.DELETE('/api/breaks/{id}/seen/{sighting}/', path))
       await askSeen()
     },
   }

@@ -2,7 +2,7 @@
 // Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers, others beside it.
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useBeside } from '../../state/beside'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { useTicket } from '../../state/ticket'
 import { FACES, type Face } from './faces'
 import FlatFace from './FlatFace.vue'
@@ -15,7 +15,7 @@ const WavesFace = defineAsyncComponent(() => import('./WavesFace.vue'))
 defineEmits<{ why: [name: string] }>()
 const face = defineModel<Face>({ required: true })
 const { answer, facts, fitting, settled, fresh } = useTicket()
-const { askFaces } = useCloser()
+const { askFaces } = useBoardDetails()
 const align = ref<'tail' | 'wide' | 'nose'>('tail')
 const aligns = [
   { value: 'tail', says: 'tail' },

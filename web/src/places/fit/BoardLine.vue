@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A board that is remembered, typed as one line of dims, with its kind beneath.
 import { computed, ref, watch } from 'vue'
-import { api, Refused, told, type Board, type Line } from '../../api/client'
+import { api, ApiError, unwrap, type Board, type Line } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 
@@ -39,14 +39,14 @@ async function take(): Promise<void> {
   if (text.value === taken) return
   if (!text.value.trim()) return setFacts({ [props.field]: null })
   try {
-    const read = await told<Line>(
+    const read = await unwrap<Line>(
       api.POST('/api/line/', { body: { text: text.value, rough: true } }),
     )
     confirm.value = read.confirm ?? assumedSays(read.assumed)
     taken = text.value
     setFacts({ [props.field]: boardFrom(read) })
   } catch (error) {
-    own.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    own.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Up to three boards compared: only what differs, in words of behaviour first, then the dims.
 import { computed } from 'vue'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import {
@@ -16,7 +16,7 @@ import {
 
 const { body, version } = useTicket()
 const { faces, masses, units, words } = useSession()
-const { closer } = useCloser()
+const { closer } = useBoardDetails()
 const compared = computed(() => closer.compared)
 const stale = computed(() => compared.value?.version !== version.value)
 

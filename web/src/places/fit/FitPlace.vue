@@ -3,9 +3,9 @@
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '../../pageTitle'
-import { forgetWithTicket, useCloser } from '../../state/closer'
+import { clearWithTicket, useBoardDetails } from '../../state/boardDetails'
 import { useRack } from '../../state/rack'
-import { useStrip } from '../../state/strip'
+import { useRackFilters } from '../../state/rackFilters'
 import { useTicket } from '../../state/ticket'
 import { FIT_KEYS } from '../keyLists'
 import TopBar from '../TopBar.vue'
@@ -26,8 +26,8 @@ const CustomerSide = defineAsyncComponent(() => import('./CustomerSide.vue'))
 const KeysDialog = defineAsyncComponent(() => import('../KeysDialog.vue'))
 const WhyDialog = defineAsyncComponent(() => import('./WhyDialog.vue'))
 
-const { askCompare, askWhyNot } = useCloser()
-const { strip, clear, unmark } = useStrip()
+const { askCompare, askWhyNot } = useBoardDetails()
+const { strip, clear, unmark } = useRackFilters()
 const ticket = useTicket()
 const rack = useRack()
 const open = ref(0)
@@ -81,7 +81,7 @@ useKeys({
   customer: () => (customer.value = !customer.value),
   print: () => window.open(`/api/fittings/${ticket.fitting.value?.id}/hand-out.pdf`, '_blank'),
 })
-forgetWithTicket()
+clearWithTicket()
 
 /** Marks lay their boards beside the one on the bench; without marks the present board lies there. */
 const beside = computed(() =>

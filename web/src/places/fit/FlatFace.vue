@@ -4,7 +4,7 @@
 import { computed, ref, watch } from 'vue'
 import { cutPoints } from '../../bench/cut'
 import { at, lengthOf, planPath, shiftFor, sidePath } from '../../bench/drawing'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { afterPaint } from '../../state/afterPaint'
 import { useBeside } from '../../state/beside'
 import { useSession } from '../../state/session'
@@ -17,7 +17,7 @@ const ticket = useTicket()
 const { version } = ticket
 const answer = afterPaint(() => ticket.answer.value)
 const { units } = useSession()
-const { closer } = useCloser()
+const { closer } = useBoardDetails()
 const other = useBeside()
 const LEFT = 18
 /** Room [px] for the side under the plan, for the words between them, and the height under which the side

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What leaves the counter: the customer's side of the screen, the printed page, the fitting as a file.
 import { ref } from 'vue'
-import { Refused, type FittingDocument } from '../../api/client'
+import { ApiError, type FittingDocument } from '../../api/client'
 import { useTicket } from '../../state/ticket'
 
 defineEmits<{ customer: [] }>()
@@ -19,7 +19,7 @@ async function take(event: Event): Promise<void> {
     open.value = false
   } catch (error) {
     fault.value =
-      error instanceof Refused
+      error instanceof ApiError
         ? `${error.fault.field}: ${error.fault.message}`
         : `${file.name} is not a fitting: a JSON document is needed.`
   }

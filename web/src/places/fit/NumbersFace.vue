@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // All numbers of the board on the bench, beside the present board's; each opens its why.
 import { computed, ref } from 'vue'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { csvOf, rowsOf } from './numbers'
@@ -9,7 +9,7 @@ import { csvOf, rowsOf } from './numbers'
 defineEmits<{ why: [name: string] }>()
 const { answer, version } = useTicket()
 const { units } = useSession()
-const { closer } = useCloser()
+const { closer } = useBoardDetails()
 const done = ref('')
 
 const boards = computed(() => {

@@ -3,25 +3,25 @@
 // boards in sight are drawn, so that a large rack is as quick as a small one.
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { standingPath } from '../../bench/drawing'
-import { useCloser } from '../../state/closer'
-import { useHeldFocus } from '../../state/held'
+import { useBoardDetails } from '../../state/boardDetails'
+import { useRovingFocus } from '../../state/rovingFocus'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
-import { useStrip } from '../../state/strip'
+import { useRackFilters } from '../../state/rackFilters'
 import { useTicket } from '../../state/ticket'
 import { lengthText } from '../../units'
 import StripFilters from './StripFilters.vue'
 import { ridesWord } from './verdict'
 
 const { answer, doubts, facts, fitting, putOnBench } = useTicket()
-const { askWhyNot } = useCloser()
+const { askWhyNot } = useBoardDetails()
 const { rack } = useRack()
 const { units } = useSession()
-const { strip, filtering, passes, mark } = useStrip()
+const { strip, filtering, passes, mark } = useRackFilters()
 const [SCALE, EACH, AROUND] = [33, 140, 1]
 const list = ref<HTMLElement | null>(null)
 const at = ref(0)
-useHeldFocus(list, '.hung')
+useRovingFocus(list, '.hung')
 const left = ref(0)
 const wide = ref(1280)
 

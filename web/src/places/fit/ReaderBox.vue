@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The one-line reader: with nothing focused, typing goes here.
 import { computed, ref } from 'vue'
-import { api, Refused, told, type Board, type Line } from '../../api/client'
+import { api, ApiError, unwrap, type Board, type Line } from '../../api/client'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
@@ -46,7 +46,7 @@ const hint = computed(() => {
 })
 
 async function boardOf(): Promise<Board> {
-  const read = await told<Line>(api.POST('/api/line/', { body: { text: text.value } }))
+  const read = await unwrap<Line>(api.POST('/api/line/', { body: { text: text.value } }))
   const { name, family_guess, length_m, width_m, thickness_m, stated_litres } = read
   if (read.confirm) done.value = read.confirm
   return { name: name ?? '', family: family_guess, length_m, width_m, thickness_m, stated_litres }
@@ -79,7 +79,7 @@ async function enter(event: KeyboardEvent): Promise<void> {
     else if (now.kind === 'name') await ticket.openNew(text.value.trim())
     text.value = ''
   } catch (error) {
-    fault.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 

@@ -2,14 +2,14 @@
 // Filters of the rack strip, in a sheet that opens over it.
 import { computed, ref } from 'vue'
 import { useSession } from '../../state/session'
-import { useStrip } from '../../state/strip'
+import { useRackFilters } from '../../state/rackFilters'
 import { useTicket } from '../../state/ticket'
 import { readNumber } from '../../units'
 import FactField from './FactField.vue'
 
 const { words } = useSession()
 const { facts } = useTicket()
-const { strip, filtering, clear } = useStrip()
+const { strip, filtering, clear } = useRackFilters()
 const open = ref(false)
 const says = computed(() =>
   [

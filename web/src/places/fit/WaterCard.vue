@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { Refused, type Water } from '../../api/client'
+import { ApiError, type Water } from '../../api/client'
 import { useRack } from '../../state/rack'
 import { useSession } from '../../state/session'
-import { useReal } from '../../state/real'
+import { useMeasuredWaves } from '../../state/measuredWaves'
 import { useTicket } from '../../state/ticket'
 import { faceText, readDays, readFace, readNumber, type Days } from '../../units'
 import { faceSays } from '../water/map'
@@ -73,7 +73,7 @@ const asked = computed(() =>
 /** The days are judged together: what is wrong with them is said where it was typed. */
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
 
-const real = useReal()
+const real = useMeasuredWaves()
 /** Known with the break: what is said of it comes later and has its room already. */
 const isMeasured = computed(
   () => rack.breaks.find((one) => one.id === fitting.value?.break_id)?.measured ?? false,
@@ -117,7 +117,7 @@ async function keep(): Promise<void> {
     name.value = ''
     setBreak(kept.id)
   } catch (error) {
-    own.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    own.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 </script>

@@ -3,7 +3,7 @@
 // five seconds: where this board works, and whether the remembered days lie there.
 import { computed, ref } from 'vue'
 import type { Ride } from '../../api/client'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { faceWord } from '../../units'
@@ -11,7 +11,7 @@ import { useSize } from './size'
 
 const { answer, assumed, body, version, water } = useTicket()
 const { words } = useSession()
-const { closer } = useCloser()
+const { closer } = useBoardDetails()
 const [LEFT, TOP, FOOT] = [56, 20, 22]
 const frame = ref<HTMLElement | null>(null)
 const size = useSize(frame, { width: 596, height: 180 })

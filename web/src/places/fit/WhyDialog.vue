@@ -2,13 +2,13 @@
 // Why a number is what it is: the formula, its inputs in words with their values, the source.
 import { computed, watch } from 'vue'
 import type { Derivation } from '../../api/client'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { whySays } from './whyWords'
 import { vFocused } from '../../focused'
 
 /** The derivation that is asked for, or none. */
 const name = defineModel<string | null>({ required: true })
-const { closer, askWhy } = useCloser()
+const { closer, askWhy } = useBoardDetails()
 const open = computed({
   get: () => name.value !== null,
   set: (now) => {

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // Why not that one? Its first failing factor, then the smallest change that would make it right.
 import { computed } from 'vue'
-import { useCloser } from '../../state/closer'
+import { useBoardDetails } from '../../state/boardDetails'
 import { useTicket } from '../../state/ticket'
 
 const { answer, version } = useTicket()
-const { closer, askWhyNot } = useCloser()
+const { closer, askWhyNot } = useBoardDetails()
 const THINGS: Record<string, string> = {
   litres: 'litres',
   fins: 'fins',

@@ -2,24 +2,24 @@
 // What a board is, apart from its curves: its line, family, build, boxes, price. Each field is kept when it is
 // left.
 import { computed, ref } from 'vue'
-import { api, Refused, told, type Line } from '../../api/client'
+import { api, ApiError, unwrap, type Line } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
-import { useTyped } from '../../state/typed'
+import { useFieldErrors } from '../../state/fieldErrors'
 import { massText, readMass, readNumber } from '../../units'
 import { readDay } from '../../days'
-import { vKept } from '../../kept'
+import { vDraft } from '../../draft'
 import { conditionWord } from './words'
 
 const { words, units, masses } = useSession()
 const { board, draft, state, change, fault } = useSheet()
-const typed = useTyped()
+const typed = useFieldErrors()
 const confirm = ref('')
 const line = computed(() => state.tape?.hull.line[units.value] ?? '')
 
 async function takeLine(text: string): Promise<void> {
   try {
-    const read = await told<Line>(api.POST('/api/line/', { body: { text } }))
+    const read = await unwrap<Line>(api.POST('/api/line/', { body: { text } }))
     typed.accept('line')
     confirm.value = read.confirm ?? ''
     change(({ board: of }) => {
@@ -28,7 +28,7 @@ async function takeLine(text: string): Promise<void> {
       if (read.name) of.name = read.name
     })
   } catch (error) {
-    const says = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    const says = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
     typed.refuse('line', text, says)
   }
 }
@@ -64,7 +64,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label class="wide">
       <span class="label">line</span>
       <input
-        v-kept="typed.shown('line', line)"
+        v-draft="typed.shown('line', line)"
         class="box"
         type="text"
         :aria-invalid="!!typed.fault('line')"
@@ -80,7 +80,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">name</span
       ><input
-        v-kept="board.name ?? ''"
+        v-draft="board.name ?? ''"
         class="box"
         type="text"
         maxlength="80"
@@ -99,7 +99,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">number</span
       ><input
-        v-kept="draft.number"
+        v-draft="draft.number"
         class="box"
         type="text"
         maxlength="40"
@@ -109,7 +109,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">here since</span
       ><input
-        v-kept="typed.shown('hung_on', draft.hung_on)"
+        v-draft="typed.shown('hung_on', draft.hung_on)"
         class="box"
         type="text"
         placeholder="2026-05-31"
@@ -149,7 +149,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">price</span
       ><input
-        v-kept="typed.shown('price', String(board.price ?? ''))"
+        v-draft="typed.shown('price', String(board.price ?? ''))"
         class="box"
         type="text"
         :aria-invalid="!!typed.fault('price')"
@@ -158,7 +158,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">weight</span
       ><input
-        v-kept="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
+        v-draft="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
         class="box"
         type="text"
         placeholder="weigh it"
@@ -182,7 +182,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">colour</span
       ><input
-        v-kept="board.colour ?? ''"
+        v-draft="board.colour ?? ''"
         class="box"
         type="text"
         maxlength="40"
@@ -202,7 +202,7 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
     <label
       ><span class="label">boxes</span
       ><input
-        v-kept="board.fins?.box_type ?? ''"
+        v-draft="board.fins?.box_type ?? ''"
         class="box"
         type="text"
         maxlength="40"

@@ -3,7 +3,7 @@
 // does.
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, Refused, told, type Beside, type Curves } from '../../api/client'
+import { api, ApiError, unwrap, type Beside, type Curves } from '../../api/client'
 import { at, lengthOf, planPath, shiftFor, sidePath } from '../../bench/drawing'
 import { useSession } from '../../state/session'
 import { lengthText, massText, thicknessText, widthText } from '../../units'
@@ -26,9 +26,11 @@ watch(
   async (ids) => {
     fault.value = ''
     try {
-      found.value = await told<Beside>(api.GET('/api/rack/beside/', { params: { query: { ids } } }))
+      found.value = await unwrap<Beside>(
+        api.GET('/api/rack/beside/', { params: { query: { ids } } }),
+      )
     } catch (error) {
-      fault.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+      fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
     }
   },
   { immediate: true },

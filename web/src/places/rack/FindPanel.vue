@@ -2,9 +2,9 @@
 // Find by every measure, in the units of the person; what is typed is looked for at once.
 import { computed } from 'vue'
 import { useSession } from '../../state/session'
-import { useTyped } from '../../state/typed'
+import { useFieldErrors } from '../../state/fieldErrors'
 import { useWall, type Between } from '../../state/wall'
-import { vKept } from '../../kept'
+import { vDraft } from '../../draft'
 import {
   readMeasure,
   readNumber,
@@ -49,7 +49,7 @@ const MEASURES: Measure[] = [
   { name: 'price', says: 'price', ...number },
   { name: 'days', says: 'days in stock', ...number },
 ]
-const typed = useTyped()
+const typed = useFieldErrors()
 
 function shown(measure: Measure, end: keyof Between): string {
   const value = wall.looking.between[measure.name]?.[end]
@@ -97,7 +97,7 @@ const many = computed(
         <template v-for="end in ['low', 'high'] as const" :key="end">
           <span v-if="end === 'high'" aria-hidden="true">to</span>
           <input
-            v-kept="shown(measure, end)"
+            v-draft="shown(measure, end)"
             class="box"
             type="text"
             :aria-label="`${measure.says} ${end === 'low' ? 'from' : 'to'}`"

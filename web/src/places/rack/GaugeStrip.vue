@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The bench gauge: what it sends goes into the sheet station by station; a lost connection loses nothing.
 import { onBeforeUnmount, onMounted, ref } from 'vue'
-import { api, told, type GaugeOut, type Told } from '../../api/client'
+import { api, unwrap, type GaugeOut, type Told } from '../../api/client'
 import { useSheet } from '../../state/sheet'
 import { stationsWith, TAPED } from './stations'
 
@@ -35,7 +35,7 @@ function take(found: GaugeOut): void {
 
 async function ask(call: Promise<Told<GaugeOut>>): Promise<GaugeOut | null> {
   try {
-    return await told<GaugeOut>(call)
+    return await unwrap<GaugeOut>(call)
   } catch {
     says.value = 'The server does not answer: what came stays, it is asked again.'
     return null

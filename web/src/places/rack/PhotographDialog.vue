@@ -6,9 +6,9 @@ import FileButton from '../FileButton.vue'
 import type { PhotographOut } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
-import { useTyped } from '../../state/typed'
+import { useFieldErrors } from '../../state/fieldErrors'
 import { lengthText, readMeasure, widthText } from '../../units'
-import { vKept } from '../../kept'
+import { vDraft } from '../../draft'
 import {
   inPicture,
   lookAt,
@@ -22,7 +22,7 @@ import {
 const open = defineModel<boolean>({ required: true })
 const { units } = useSession()
 const { board, change } = useSheet()
-const typed = useTyped()
+const typed = useFieldErrors()
 const picture = ref<{ file: File; url: string; wide: number; high: number } | null>(null)
 const points = ref([
   { x: 0.1, y: 0.9 },
@@ -251,7 +251,7 @@ function take(): void {
           <label>
             <span class="label">from ring to ring</span>
             <input
-              v-kept="typed.shown('apart', aparttext)"
+              v-draft="typed.shown('apart', aparttext)"
               type="text"
               class="box"
               aria-label="From ring to ring"

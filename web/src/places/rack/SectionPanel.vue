@@ -5,7 +5,7 @@ import { ref } from 'vue'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { lengthText, readMeasure, thicknessText } from '../../units'
-import { vKept } from '../../kept'
+import { vDraft } from '../../draft'
 
 const { units } = useSession()
 const { board, change, fault } = useSheet()
@@ -115,7 +115,7 @@ function addZone(): void {
       <label>
         <span class="label">hard edge from the tail</span>
         <input
-          v-kept="
+          v-draft="
             board.section?.edge_from_tail_m != null
               ? lengthText(board.section.edge_from_tail_m, units)
               : ''
@@ -140,7 +140,7 @@ function addZone(): void {
     >
       <span class="label">bottom at</span>
       <input
-        v-kept="lengthText(one.from_tail_m, units)"
+        v-draft="lengthText(one.from_tail_m, units)"
         class="box"
         type="text"
         aria-label="from the tail"
@@ -155,7 +155,7 @@ function addZone(): void {
         <option v-for="shape in SHAPES" :key="shape">{{ shape }}</option>
       </select>
       <input
-        v-kept="depthText(one.depth_m)"
+        v-draft="depthText(one.depth_m)"
         class="box"
         type="text"
         aria-label="depth"

@@ -2,7 +2,7 @@
 // What the core makes of the board: how much it holds and how surely, what to measure next, what it does by
 // itself, what it is worth, what happened to it.
 import { computed, ref, watch } from 'vue'
-import { api, Refused, told, type RangeOf, type TradeIn } from '../../api/client'
+import { api, ApiError, unwrap, type RangeOf, type TradeIn } from '../../api/client'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
 import { lengthText, massText, readMeasure, widthText } from '../../units'
@@ -59,13 +59,13 @@ async function value(): Promise<void> {
   }
   try {
     const body = { sessions: many, condition: board.value?.condition ?? 1 }
-    worth.value = await told<TradeIn>(
+    worth.value = await unwrap<TradeIn>(
       api.POST('/api/boards/{id}/trade-in/', { params: { path: { id } }, body }),
     )
     wrong.value = ''
   } catch (error) {
     worth.value = null
-    wrong.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    wrong.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 watch(
@@ -81,10 +81,10 @@ async function ask(lengths = ''): Promise<void> {
   if (!id || (state.sheet?.sizes ?? 0) < 2) return
   try {
     const params = { path: { id }, query: lengths ? { lengths } : {} }
-    range.value = await told<RangeOf>(api.GET('/api/boards/{id}/range/', { params }))
+    range.value = await unwrap<RangeOf>(api.GET('/api/boards/{id}/range/', { params }))
     off.value = ''
   } catch (error) {
-    off.value = error instanceof Refused ? error.fault.message : 'The server does not answer.'
+    off.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 watch(

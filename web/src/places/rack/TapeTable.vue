@@ -4,9 +4,9 @@
 import { computed, nextTick, ref } from 'vue'
 import { useSession } from '../../state/session'
 import { useSheet } from '../../state/sheet'
-import { useTyped } from '../../state/typed'
+import { useFieldErrors } from '../../state/fieldErrors'
 import { lengthText, readMeasure, round, thicknessText, widthText } from '../../units'
-import { vKept } from '../../kept'
+import { vDraft } from '../../draft'
 import GaugeStrip from './GaugeStrip.vue'
 import { readingAt, rowsOf, stationsWith, TAPED, type StationRow, type Taped } from './stations'
 
@@ -16,7 +16,7 @@ const { board, tape, change, fault } = useSheet()
 const table = ref<HTMLElement | null>(null)
 const also = ref<number[]>([])
 const place = ref('')
-const typed = useTyped()
+const typed = useFieldErrors()
 const rows = computed(() => (board.value ? rowsOf(board.value, also.value) : []))
 
 function write(name: Taped, value: number): string {
@@ -64,16 +64,16 @@ function says(row: StationRow, name: Taped): string {
   const reading = readingAt(tape.value?.readings ?? [], row.from_tail_m, name)
   if (!reading?.stands_out || Math.abs(reading.value_m - value) > 1e-6) return ''
   const [low, high] = reading.expected_m
-  const [told, would] = [
+  const [measure, would] = [
     `${write(name, value)} at ${lengthText(row.from_tail_m, units.value)}`,
     `${write(name, low)} to ${write(name, high)} would`,
   ]
   if (reading.left_out)
-    return `${told} does not lie between its neighbours: ${would}; left out until you look again`
-  return `${told} stands out against the others: ${would} be expected`
+    return `${measure} does not lie between its neighbours: ${would}; left out until you look again`
+  return `${measure} stands out against the others: ${would} be expected`
 }
 
-const told = computed(() =>
+const outliers = computed(() =>
   rows.value
     .flatMap((row) => TAPED.map(({ name }) => ({ key: key(row, name), says: says(row, name) })))
     .filter((one) => one.says),
@@ -123,7 +123,7 @@ function addPlace(): void {
             <th scope="row">{{ lengthText(row.from_tail_m, units) }}</th>
             <td v-for="measure in TAPED" :key="measure.name">
               <input
-                v-kept="shown(row, measure.name)"
+                v-draft="shown(row, measure.name)"
                 class="box"
                 type="text"
                 autocomplete="off"
@@ -152,8 +152,8 @@ function addPlace(): void {
       <span v-if="typed.fault('place')" class="fault" role="alert">{{ typed.fault('place') }}</span>
     </form>
     <div role="status">
-      <ul class="told">
-        <li v-for="one in told" :key="one.key" class="fault">{{ one.says }}</li>
+      <ul class="outliers">
+        <li v-for="one in outliers" :key="one.key" class="fault">{{ one.says }}</li>
         <li v-if="fault('stations')" class="fault">{{ fault('stations') }}</li>
       </ul>
     </div>
@@ -212,7 +212,7 @@ td input {
     width: 66px;
   }
 }
-.told {
+.outliers {
   margin: 2px 0 0;
   padding: 0;
   list-style: none;

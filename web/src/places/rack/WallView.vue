@@ -3,7 +3,7 @@
 import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import type { Demand, Found } from '../../api/client'
 import { standingPath } from '../../bench/drawing'
-import { useHeldFocus } from '../../state/held'
+import { useRovingFocus } from '../../state/rovingFocus'
 import { useSession } from '../../state/session'
 import { useWall } from '../../state/wall'
 import { lengthText } from '../../units'
@@ -25,7 +25,7 @@ const { rows, need } = useWall()
 const frame = ref<HTMLElement | null>(null)
 const [width, height] = [ref(1240), ref(560)]
 const at = ref({ row: 0, place: 0, of: 0 })
-useHeldFocus(frame, '.stand')
+useRovingFocus(frame, '.stand')
 const LEFT = 132
 /** Room for what was asked for, over the line. */
 const ASKED = 46

@@ -3,7 +3,7 @@
 import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '../../pageTitle'
-import { whomOf } from '../../state/real'
+import { whomOf } from '../../state/measuredWaves'
 import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import { useWater } from '../../state/water'

@@ -1,6 +1,6 @@
 // A form of plain fields: what is typed is kept as text until it is read; what is wrong stands at its field.
 import { reactive } from 'vue'
-import { Refused } from '../../api/client'
+import { ApiError } from '../../api/client'
 
 /** Reads a number, empty as null; throws a sentence where it is none. */
 export function numberOf(text: string, name: string): number | null {
@@ -41,7 +41,7 @@ export function useFaults(shown: readonly string[]) {
     take(error: unknown): void {
       clear()
       if (error instanceof Wrong) faults[error.field] = error.message
-      else if (error instanceof Refused) {
+      else if (error instanceof ApiError) {
         const at = shown.find((name) => error.fault.field.startsWith(name))
         faults[at ?? '*'] = error.fault.message
       } else faults['*'] = 'The server does not answer. What was typed is still here.'

@@ -110,7 +110,7 @@ export interface DayMark {
   share: number | null
 }
 
-/** The remembered days that a break was told against, as marks. */
+/** The remembered days that a break was held against, as marks. */
 export function marksOf(gives: BreakClimate, steepness: string, whose: string): DayMark[] {
   return gives.remembered.map(({ name, face_m, share }) => {
     return { says: `${whose}${name} day`, face_m, steepness, share }

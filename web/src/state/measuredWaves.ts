@@ -1,6 +1,6 @@
 // What the break of the ticket in hand really gives, where something is measured there.
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
-import { api, told, type BreakClimate, type Water } from '../api/client'
+import { api, unwrap, type BreakClimate, type Water } from '../api/client'
 import { useTicket } from './ticket'
 
 /** For whom a break is told: how tall they are [m], and the days that they remember [m]. */
@@ -17,7 +17,7 @@ const real = shallowRef<BreakClimate | null>(null)
 const asked = ref('')
 
 /** It is asked for when the windows stand, so that it never holds an answer up. */
-export function useReal() {
+export function useMeasuredWaves() {
   const { state, fresh } = useTicket()
   // Not for how tall they are: a ticket takes figures of it, no words, and mass alone moves a guessed height.
   const question = computed(() => {
@@ -34,9 +34,9 @@ export function useReal() {
       asked.value = mine
       if (id === null) return
       const params = { path: { id }, query: whom as never }
-      const found = await told<BreakClimate>(api.GET('/api/breaks/{id}/gives/', { params })).catch(
-        () => null,
-      )
+      const found = await unwrap<BreakClimate>(
+        api.GET('/api/breaks/{id}/gives/', { params }),
+      ).catch(() => null)
       if (asked.value === mine) real.value = found && markRaw(found)
     },
     { immediate: true },

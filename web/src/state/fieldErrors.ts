@@ -1,8 +1,8 @@
 // What was typed into fields and refused: it stays where it stands, with what is wrong about it.
 import { reactive } from 'vue'
 
-/** Refused texts by the name of their field. */
-export function useTyped() {
+/** ApiError texts by the name of their field. */
+export function useFieldErrors() {
   const refused = reactive(new Map<string, { text: string; fault: string }>())
   return {
     refused,

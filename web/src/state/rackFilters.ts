@@ -33,7 +33,7 @@ function among(wanted: string[], value: string | null | undefined): boolean {
 }
 
 /** The strip's own state: nothing of it is kept with a ticket. */
-export function useStrip() {
+export function useRackFilters() {
   return {
     strip: state,
     filtering,

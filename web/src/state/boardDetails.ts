@@ -3,8 +3,8 @@
 import { markRaw, reactive, watch } from 'vue'
 import {
   api,
-  Refused,
-  told,
+  ApiError,
+  unwrap,
   type Compared,
   type Faces,
   type Listed,
@@ -51,17 +51,17 @@ async function look<K extends keyof Looks>(
   const stands = () => asking[what] === mine && ticket.fitting?.id === asked
   state.faults[what] = ''
   try {
-    const found = markRaw(await told<Looks[K]>(call))
+    const found = markRaw(await unwrap<Looks[K]>(call))
     if (stands()) Object.assign(state, { [what]: found })
   } catch (error) {
     if (stands())
       state.faults[what] =
-        error instanceof Refused ? error.fault.message : 'The server does not answer.'
+        error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   }
 }
 
 /** What is asked for closer; each call replaces what stood there. */
-export function useCloser() {
+export function useBoardDetails() {
   return {
     closer: state,
     askFaces: () => look('faces', api.GET('/api/fittings/{id}/faces/', asked({}))),
@@ -74,7 +74,7 @@ export function useCloser() {
 }
 
 /** Forget what was asked when the ticket or the board on its bench is another. */
-export function forgetWithTicket(): void {
+export function clearWithTicket(): void {
   const { state: ticket, answer } = useTicket()
   watch(
     () => [ticket.fitting?.id, ticket.fitting?.version, answer.value?.bench?.id],

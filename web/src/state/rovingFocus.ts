@@ -3,7 +3,7 @@
 import { onBeforeUpdate, onUpdated, type Ref } from 'vue'
 
 /** While the focus is on an `item` of `box`, it stays through redraws on the one that can be tabbed to. */
-export function useHeldFocus(box: Ref<HTMLElement | null>, item: string): void {
+export function useRovingFocus(box: Ref<HTMLElement | null>, item: string): void {
   let inside = false
   onBeforeUpdate(() => {
     const now = document.activeElement

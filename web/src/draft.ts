@@ -4,8 +4,8 @@ import type { Directive } from 'vue'
 
 const typing = new WeakSet<Element>()
 
-/** `v-kept="text"` in place of `:value="text"` where people type and take it with `@change`. */
-export const vKept: Directive<HTMLInputElement, string> = {
+/** `v-draft="text"` in place of `:value="text"` where people type and take it with `@change`. */
+export const vDraft: Directive<HTMLInputElement, string> = {
   beforeMount(field, { value }) {
     field.value = value
     field.addEventListener('input', () => typing.add(field))
