@@ -162,7 +162,11 @@ def node_packages() -> None:
 
 def front_end() -> None:
     """Build the front end."""
-    sources = [WEB / "src", WEB / "index.html", WEB / "vite.config.ts", WEB / "package-lock.json"]
+    sources = [
+        WEB / name for name in ("src", "index.html", "vite.config.ts", "markdown.ts", "package-lock.json")
+    ]
+    # The guide is a page of the application.
+    sources += [ROOT / "docs" / "guide.md", ROOT / "docs" / "screenshots"]
 
     def make() -> None:
         run(["npm", "run", "build"], cwd=WEB)

@@ -6,6 +6,7 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
+from PIL import Image
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -13,6 +14,9 @@ from selenium.webdriver.remote.webdriver import WebDriver
 from selenium.webdriver.support.ui import WebDriverWait
 
 from tooling.browser import close_browser, open_browser
+
+#: Colours of a picture: a screen has hardly more, and the file is a quarter.
+COLOURS = 64
 
 
 class Camera:
@@ -44,7 +48,11 @@ class Camera:
         """Save a picture once fonts are loaded and nothing is being saved any more."""
         self.wait.until(lambda d: d.execute_script("return document.fonts.status") == "loaded")
         self.wait.until(lambda d: "saving" not in d.execute_script("return document.body.innerText"))
-        self.driver.save_screenshot(str(self.folder / f"{name}.png"))
+        file = self.folder / f"{name}.png"
+        self.driver.save_screenshot(str(file))
+        with Image.open(file) as picture:
+            few = picture.convert("RGB").quantize(COLOURS, dither=Image.Dither.NONE)
+        few.save(file, optimize=True)
         print(f"  {name}.png", flush=True)
 
     def settled(self) -> None:
@@ -172,7 +180,7 @@ def _sheet(camera: Camera) -> None:
     first = ("15 3/4", "1 7/8", "3/4", "18 7/8", "2 9/16", "1/8")
     for reading in (*first, "20", "3 3/8", "0", "19 1/2", "2 9/16", "1/8", "15"):
         camera.keys(reading, Keys.ENTER)
-    camera.until(".tape .told", "neighbours")
+    camera.until(".tape .outliers", "neighbours")
     camera.take("board-sheet")
 
 

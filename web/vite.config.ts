@@ -1,10 +1,11 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import vuetify from 'vite-plugin-vuetify'
+import { markdown } from './markdown'
 
 export default defineConfig({
   base: '/static/',
-  plugins: [vue(), vuetify({ autoImport: true })],
+  plugins: [markdown(), vue(), vuetify({ autoImport: true })],
   html: { cspNonce: '__NONCE__' },
   build: { outDir: 'dist', assetsInlineLimit: 0, sourcemap: false, target: 'es2022' },
 })

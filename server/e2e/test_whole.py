@@ -151,6 +151,25 @@ class Faces(WholeCase):
             self.assertTrue(row.find_elements(By.CSS_SELECTOR, "td span"), "a line that says nothing")
 
 
+class Guide(WholeCase):
+    def test_it_is_opened_by_a_question_mark_and_says_what_the_screens_show(self) -> None:
+        self.open_demo()
+        self.keys(Keys.ESCAPE, "?")
+        self.find(
+            "//dialog//a[contains(., 'The guide')] | //*[@role='dialog']//a[contains(., 'The guide')]"
+        ).click()
+        self.wait_text("article h1", "Guide for advisors")
+        self.assertTrue(self.driver.current_url.endswith("/guide"))
+        self.assertIn("Guide", self.driver.title)
+        seen = """return [...document.querySelectorAll('article img')].map(
+            i => { i.loading = 'eager'; return i.complete && i.naturalWidth })"""
+        self.wait(lambda: all(width == 1280 for width in self.driver.execute_script(seen)), "its pictures")
+        for word in ("Fit 94", "How sure", "Not yet, not here", "as good"):
+            self.assertIn(word, self.text("article"))
+        self.driver.back()
+        self.wait_text(".verdict", "an hour")
+
+
 class Rack(WholeCase):
     def test_why_not_that_one(self) -> None:
         self.open_demo()

@@ -33,6 +33,7 @@ export const router = createRouter({
       component: () => import('./places/water/WaterPlace.vue'),
       props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
     },
+    { path: '/guide', name: 'guide', component: () => import('./places/GuidePlace.vue') },
     {
       path: '/addresses',
       name: 'addresses',

@@ -8,6 +8,10 @@ defineProps<{ keys: readonly (readonly [string, string])[] }>()
 <template>
   <v-dialog v-model="open" aria-label="Keys">
     <div class="keys">
+      <p class="guide">
+        <router-link v-focused to="/guide" @click="open = false">The guide</router-link>: what the
+        words, bands and marks mean, and how far to trust the numbers.
+      </p>
       <h2>Keys</h2>
       <dl>
         <template v-for="[key, what] in keys" :key="key">
@@ -16,7 +20,7 @@ defineProps<{ keys: readonly (readonly [string, string])[] }>()
         </template>
       </dl>
       <p><router-link to="/addresses">the API, for programs</router-link></p>
-      <v-btn v-focused @click="open = false">Close</v-btn>
+      <v-btn @click="open = false">Close</v-btn>
     </div>
   </v-dialog>
 </template>

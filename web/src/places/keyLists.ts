@@ -4,7 +4,7 @@
 export const FIT_KEYS: [string, string][] = [
   ['/ or just type', 'the reader: dims, 75 kg, waist, a name'],
   ['Alt+1 … Alt+5', 'body, can do, rides now, water, wants'],
-  ['1 … 7', 'in “can do”: a rung; y or n answers what was seen'],
+  ['1 … 7', 'in “can do”: a level; y or n answers what was seen'],
   ['Esc', 'close a card'],
   ['Alt+L', 'the litre handle; then ← →, Shift for 2 L, Delete to let go'],
   ['Alt+R', 'the rack; then ← →, Enter puts a board on the bench, + beside it, w why not'],
@@ -15,7 +15,7 @@ export const FIT_KEYS: [string, string][] = [
   ['Alt+N', 'a blank ticket'],
   ['Alt+← Alt+→', 'the ticket before, the next'],
   ['Ctrl+Z, Ctrl+Shift+Z', 'undo, redo'],
-  ['?', 'this list'],
+  ['?', 'this list, and the guide'],
 ]
 
 /** Keys of the Rack place. */
@@ -31,7 +31,7 @@ export const RACK_KEYS: [string, string][] = [
   ['Enter, Shift+Enter', 'on a sheet: the next reading of the tape, the one before'],
   ['Ctrl+Z', 'on a sheet: undo'],
   ['Esc', 'back to the rack'],
-  ['?', 'this list'],
+  ['?', 'this list, and the guide'],
 ]
 
 /** Keys of the Water place. */
@@ -45,5 +45,5 @@ export const WATER_KEYS: [string, string][] = [
   ['o', 'note what was seen; before and after'],
   ['b', 'the buoy: files in, ask it now'],
   ['n', 'a new break'],
-  ['?', 'this list'],
+  ['?', 'this list, and the guide'],
 ]
