@@ -1,7 +1,9 @@
 """What every screen test stands on: a live server, the demo shop, one browser a process."""
 
 import os
+import socket
 from collections.abc import Callable
+from contextlib import suppress
 from functools import cache
 from multiprocessing import parent_process
 from multiprocessing.util import Finalize
@@ -11,8 +13,10 @@ from typing import Any
 from django.conf import settings
 from django.contrib.staticfiles.testing import StaticLiveServerTestCase
 from django.core.management import call_command
+from django.core.servers.basehttp import ThreadedWSGIServer
 from django.db import connection, transaction
 from django.test import Client
+from django.test.testcases import LiveServerThread
 from selenium.common.exceptions import StaleElementReferenceException
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
@@ -81,10 +85,38 @@ def lay_back() -> None:
             cursor.execute(f'INSERT INTO public."{name}" SELECT * FROM {_KEPT}."{name}"')
 
 
+class _Server(ThreadedWSGIServer):
+    """Lets go of the browser when it closes. One browser serves all cases and keeps its connections open for
+    minutes; each holds a thread of the server of its case, and that a connection to the database."""
+
+    def __init__(self, *args: Any, **kwargs: Any) -> None:
+        self._held: set[Any] = set()
+        super().__init__(*args, **kwargs)
+
+    def process_request(self, request: Any, client_address: Any) -> None:
+        self._held.add(request)
+        super().process_request(request, client_address)
+
+    def close_request(self, request: Any) -> None:
+        self._held.discard(request)
+        super().close_request(request)
+
+    def server_close(self) -> None:
+        for request in list(self._held):
+            with suppress(OSError):
+                request.shutdown(socket.SHUT_RDWR)
+        super().server_close()
+
+
+class _ServerThread(LiveServerThread):
+    server_class = _Server
+
+
 class BrowserCase(StaticLiveServerTestCase):
     """A test that drives the real screens. Waits on conditions; the console must stay clean."""
 
     host = "127.0.0.1"
+    server_thread_class = _ServerThread
     #: Console lines that a test expects, by a part of their text (a refused request is logged).
     expected_console: tuple[str, ...] = ()
 

@@ -74,7 +74,7 @@ class Screens(Card):
                 self.assertLess(verdict, ticket)
                 columns = "return getComputedStyle(document.querySelector('.cards')).gridTemplateColumns"
                 self.assertEqual(len(self.driver.execute_script(columns).split()), 2)
-                self.assertGreater(min(self.driver.execute_script(_LETTERS)), 12)
+                self.wait(lambda: min(self.driver.execute_script(_LETTERS)) > 12, "the ruler at this width")
                 sideways = "return document.scrollingElement.scrollWidth <= innerWidth + 1"
                 self.assertTrue(self.driver.execute_script(sideways))
 
