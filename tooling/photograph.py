@@ -16,7 +16,18 @@ from selenium.webdriver.support.ui import WebDriverWait
 from tooling.browser import close_browser, open_browser
 
 #: Colours of a picture: a screen has hardly more, and the file is a quarter.
-COLOURS = 64
+COLOURS = 192
+
+
+def _lighten(file: Path) -> None:
+    """Keep the colours that cover most of a picture as they are, the others as the nearest of them."""
+    with Image.open(file) as picture:
+        whole = picture.convert("RGB")
+    counts = whole.getcolors(whole.width * whole.height) or []
+    common = [colour for _, colour in sorted(counts, reverse=True)[:COLOURS]]
+    palette = Image.new("P", (1, 1))
+    palette.putpalette([value for colour in common for value in colour])
+    whole.quantize(palette=palette, dither=Image.Dither.NONE).save(file, optimize=True)
 
 
 class Camera:
@@ -50,9 +61,7 @@ class Camera:
         self.wait.until(lambda d: "saving" not in d.execute_script("return document.body.innerText"))
         file = self.folder / f"{name}.png"
         self.driver.save_screenshot(str(file))
-        with Image.open(file) as picture:
-            few = picture.convert("RGB").quantize(COLOURS, dither=Image.Dither.NONE)
-        few.save(file, optimize=True)
+        _lighten(file)
         print(f"  {name}.png", flush=True)
 
     def settled(self) -> None:
