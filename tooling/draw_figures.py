@@ -18,7 +18,8 @@ from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.ride.paddle import paddling_drag
-from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.rides import product_of
 from chord_core.ride.turn import turn_radius
 from chord_core.surfer.defaults import rider_with_defaults
 from chord_core.units import INCH_M

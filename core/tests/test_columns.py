@@ -14,7 +14,8 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.columns import concatenate, take
 from chord_core.ride.fins import fins_of
-from chord_core.ride.ride_model import SLOPE_UNSURE, FleetRide, build_fleet_ride, product_of
+from chord_core.ride.ride_model import SLOPE_UNSURE, FleetRide, build_fleet_ride
+from chord_core.ride.rides import product_of
 from chord_core.ride.wave_range import find_wave_range
 from chord_core.water.face import Face
 from tests import draws, tries

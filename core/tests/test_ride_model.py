@@ -19,7 +19,8 @@ from chord_core.ride.entry import entry_factor
 from chord_core.ride.fins import fins_of
 from chord_core.ride.nose import nosedive_slope
 from chord_core.ride.reference import quick_roll
-from chord_core.ride.ride_model import FleetRide, build_fleet_ride, rides_an_hour
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.rides import rides_an_hour
 from chord_core.ride.standup import steadiness
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.wave_range import find_wave_range

@@ -15,7 +15,8 @@ from chord_core.errors import ChordError
 from chord_core.fit.case import case_with
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
-from chord_core.ride.ride_model import build_fleet_ride, product_of, rides_an_hour
+from chord_core.ride.ride_model import build_fleet_ride
+from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.ride.surfable_days import days_worth, rides_in_hours
 from chord_core.tables import table
 from chord_core.water.artificial import foam_m, foam_water, pool_bins

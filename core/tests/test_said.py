@@ -14,6 +14,7 @@ from chord_core.documents.answers import Advice
 from chord_core.fit.advice import Chosen, advise, holds
 from chord_core.fit.case import Case, case_with
 from chord_core.fit.expected.kinds import speaks_for
+from chord_core.fit.reference_boards import family_litres
 from chord_core.fit.size import size
 from chord_core.tables import families, table
 from tests import draws, tries
@@ -66,6 +67,27 @@ class Words(TestCase):
         self.warned(
             "comes later", case(rung="standing", wish="performance shortboard"), chosen("mini-mal", 60, 2.4)
         )
+
+    def test_a_wish_is_answered_by_what_is_true_of_it(self) -> None:
+        """Of boards for big water a step-up is short where a gun is advised, never the other way round."""
+        big = {"usual_m": 4.0, "steepness": "average"}
+        self.warned("short for faces of this size", case(big, rung="critical", wish="step-up"), chosen("gun"))
+        says = " ".join(advise(case(big, rung="critical", wish="gun"), chosen("step-up")).warnings)
+        self.assertNotIn("short for faces", says)
+        self.assertIn("The gun that you asked for comes second here", says)
+
+    def test_nothing_of_the_sea_is_said_in_a_pool(self) -> None:
+        for rung, age in (("starter", 30), ("standing", 9)):
+            pool = case({"kind": "pool", "usual_m": 0.6}, rung=rung, age=age, mass_kg=34 if age < 12 else 75)
+            says = " ".join(advise(pool, chosen("long soft-top", 60, 2.2)).warnings)
+            for absent in ("blows out to sea", "flags", "main peak", "Rock or reef"):
+                self.assertNotIn(absent, says)
+
+    def test_a_size_that_few_racks_hold_is_said(self) -> None:
+        large = 0.9 * float(family_litres("all-rounder")[-1])
+        self.warned("Few racks hold this size", case(mass_kg=110), chosen("all-rounder", large))
+        says = " ".join(advise(case(mass_kg=96), chosen("all-rounder", 36)).warnings)
+        self.assertNotIn("Few racks", says)
 
     def test_an_everyday_case_says_no_danger_that_is_not_there(self) -> None:
         says = " ".join(

@@ -20,6 +20,7 @@ from chord_core.fit.factors import Judged
 from chord_core.fit.gates import a
 from chord_core.fit.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.present import present_litres
+from chord_core.fit.reference_boards import family_litres
 from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, rungs, table
 from chord_core.water.days import BIG_SHARE
@@ -39,6 +40,10 @@ _ABOVE, _ABOVE_STEEP = 1.35, 1.15
 _THICK_MM, _LONG_M, _FAST_M_S = 4.5, 2.7, 3.0
 #: Aims that a sentence speaks of by name.
 _AIMS = ("performance", "progress", "trip", "carve long", "nose-ride", "good days", "more waves")
+#: From this share between a kind's smallest and largest litres few racks hold a board for a heavy surfer.
+_RARE = 0.65
+#: A sharer of less than this share of the mass soon needs a board of their own.
+_MUCH_LIGHTER = 0.6
 #: Boards from this length [m] are rolled under, not pushed.
 _ROLLED_M = 2.3
 #: What counts less is said only where nothing else is.
@@ -103,6 +108,9 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "back foot": surfer.foot_weight == "back",
         "front foot": surfer.foot_weight == "front",
         "shared": bool(surfer.sharers) or surfer.aim == "keep and share",
+        "shared with a light one": any(
+            (one.mass_kg or rider.mass_kg) < _MUCH_LIGHTER * rider.mass_kg for one in surfer.sharers
+        ),
         "comes from soft": was == "soft" and families()[chosen.family].board_class != "soft",
         "had soft": was == "soft",
         "step down": change <= -_STEP,
@@ -153,18 +161,24 @@ def _of_water(case: Case) -> dict[str, bool]:
 
 
 def _of_board(chosen: Chosen) -> dict[str, bool]:
-    rolled = chosen.length_m >= _ROLLED_M
+    rolled, made = chosen.length_m >= _ROLLED_M, family_litres(chosen.family)
     return {
         "cannot sink": rolled or chosen.duck_dive > DUCK_MOST,
         "hard to sink": not rolled and DUCK_EASY <= chosen.duck_dive <= DUCK_MOST,
         "sinks": chosen.duck_dive < DUCK_EASY,
         "long to sink": rolled,
+        "rare size": chosen.litres >= made[0] + _RARE * (made[-1] - made[0]),
         "long board": chosen.length_m >= _LONG_M,
         "hard deck": families()[chosen.family].board_class != "soft",
         "comes first": chosen.comes_first,
         "right size": chosen.right_size,
         **{f"answers {name}": share >= _ANSWERED for name, share in chosen.answers.items()},
     }
+
+
+def _is_shorter(kind: str, than: str) -> bool:
+    """Whether boards of a kind are made shorter than those of another, the longest of both."""
+    return families()[kind].length_m[1] < families()[than].length_m[1]
 
 
 def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
@@ -179,7 +193,7 @@ def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
     for_big = wish in big_water and chosen.family not in big_water
     return {
         "wish refused": True,
-        "wish too short for it": {wish, chosen.family} <= set(big_water),
+        "wish too short for it": {wish, chosen.family} <= set(big_water) and _is_shorter(wish, chosen.family),
         "wish too flat": steep and wish in table("advice")["flat"],
         "wish too big": for_big,
         "wish too short": short and rider.rung.step < rungs()["carving"].step and not for_big,

@@ -85,7 +85,7 @@ def band_for(
     """The band of litres [L] for a rider, by ratio.
 
     Args:
-        rider, spot: facts, said or assumed.
+        rider, conditions: facts, said or assumed.
         family: a longboard has a band of its own, whatever the rung.
         rung: another rung than the rider's, to share a board with.
     """

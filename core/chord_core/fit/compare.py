@@ -40,7 +40,7 @@ def _of_hulls(hull: Hull) -> dict[str, Array]:
     }
 
 
-def _of_riding(fleet_ride: FleetRide) -> dict[str, Array]:
+def _of_ride(fleet_ride: FleetRide) -> dict[str, Array]:
     weight = fleet_ride.conditions.bins.weight
     factors = fleet_ride.in_bins
     found = {
@@ -104,7 +104,7 @@ def compare(request: CompareRequest) -> CompareResult:
         return CompareResult(missing=missing_facts(request.surfer), differences=tuple(found))
     fins = fins_of(boards)
     fleet_ride = _ridden(hull, fins, case)
-    found += _rows(rules["ridden"], _of_riding(fleet_ride))
+    found += _rows(rules["ridden"], _of_ride(fleet_ride))
     overs = hand_overs(case, hull, fins, [board.name or board.family for board in boards])
     here = [
         over.face_m

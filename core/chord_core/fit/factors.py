@@ -24,7 +24,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labels_agree
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary
-from chord_core.ride.ride_model import rides_an_hour
+from chord_core.ride.rides import rides_an_hour
 from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, table
 from chord_core.water.conditions import Conditions

@@ -64,7 +64,7 @@ def must_duck_dive(rider: Rider, conditions: Conditions) -> bool:
 
 
 def handle(hull: Hull, floats: Floats, rider: Rider, conditions: Conditions) -> Handling:
-    """Judge how a fleet is carried and dived by this rider at this spot."""
+    """Judge how a fleet is carried and dived by this rider in these conditions."""
     rules = table("sizing")["handling"]
     most = rules["child_mass_share"] if rider.child else rules["adult_mass_share"]
     mass = hull.mass_kg / rider.mass_kg

@@ -16,7 +16,8 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet
-from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.rides import product_of
 from chord_core.tables import table
 from chord_core.water.bins import median_slope
 from chord_core.water.face import Face

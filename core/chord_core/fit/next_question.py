@@ -50,7 +50,7 @@ class UnknownFact:
 def _levels(case: Case, steps: Sequence[tuple[Value, float]]) -> tuple[tuple[Value, float], ...]:
     """The levels beside the one that was said."""
     ladder, at = list(rungs()), case.rider.rung.step
-    beside = [(at + int(str(step)), likely) for step, likely in steps]
+    beside = [(at + step, likely) for step, likely in steps if isinstance(step, int)]
     return tuple((ladder[one], likely) for one, likely in beside if 0 <= one < len(ladder))
 
 

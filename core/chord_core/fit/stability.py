@@ -44,7 +44,7 @@ class _Doubted:
         names = [one.word for one in self.unknown_facts] + ["waves"] * self.remembered + ["mass"]
         if len(names) > _NAMED + 1:
             return f"{', '.join(names[:_NAMED])} and {len(names) - _NAMED} more"
-        return " and ".join([", ".join(names[:-1])] * (len(names) > 1) + names[-1:])
+        return f"{', '.join(names[:-1])} and {names[-1]}" if names[1:] else names[0]
 
 
 def _draws(count: int) -> Array:

@@ -11,7 +11,8 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.behaviour import behaviour_of
 from chord_core.ride.fins import fins_of
 from chord_core.ride.float import DEEPEST_NOSE_M
-from chord_core.ride.ride_model import FleetRide, build_fleet_ride, product_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.rides import product_of
 from chord_core.ride.river import least_flow
 from chord_core.ride.wave_range import WaveRange, find_wave_range
 from chord_core.surfer.defaults import missing_facts, rider_with_defaults

@@ -16,6 +16,7 @@ from chord_core.physics import G
 from chord_core.ride.chop import chop_drag, hold_in_chop, impact_g
 from chord_core.ride.entry import entry_factor
 from chord_core.ride.fins import FinSet
+from chord_core.ride.foam import carried, with_foam
 from chord_core.ride.kernels.nose import clear_fast
 from chord_core.ride.kernels.planing import cubic_weights, plane_boards
 from chord_core.ride.kernels.tail import hold_boards, load_boards
@@ -31,6 +32,7 @@ from chord_core.ride.prone import (
     running_of,
 )
 from chord_core.ride.reference import quick_roll
+from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.ride.river import stays_on
 from chord_core.ride.standup import standing_factor
 from chord_core.ride.sweet import LEVEL_DEG, SPEED_M_S, WET_SHARE, sweet_spot
@@ -50,9 +52,6 @@ from chord_core.tables.calibration import calibration
 from chord_core.water.conditions import Conditions
 from chord_core.water.face import Face
 
-#: White water carries a lying rider whose board bears this share of the weight, who paddles this fast [m/s],
-#: in foam of this height [m]; and how softly each sets in.
-_FOAM_LIFT, _FOAM_SPRINT, _FOAM_HEIGHT = (0.35, 0.08), (0.9, 0.15), (0.15, 0.05)
 #: Rungs up to which a full nose counts, from which the thin one does.
 _RESISTS_UP_TO = "trimming"
 _FIRST_GREEN = "green wave"
@@ -74,8 +73,6 @@ _OF_ANY_FACE = {
     "lean_deg",
     "stand",
 }
-#: What is asked of unbroken waves only.
-_OF_UNBROKEN = ("keep", "nose", "hold", "entry", "lay")
 #: Heights at which the range is looked for [m].
 SCAN_M = np.geomspace(0.15, 6.0, 30)
 
@@ -246,15 +243,8 @@ class FleetRide:
         return np.asarray(1 - np.exp(-calibration().catch_crest * reach))
 
     def _carried(self, face: Face) -> Array:
-        """Share of the broken waves that carry a lying rider, (n, m)."""
-
-        def rises(value: Array, at: tuple[float, float]) -> Array:
-            return np.asarray(expit((value - at[0]) / at[1]))
-
-        borne = rises(self.paddle_state.floats.lift_share, _FOAM_LIFT) * rises(
-            self.paddle_state.sprint_m_s, _FOAM_SPRINT
-        )
-        return np.asarray(borne[:, None] * rises(self.foam_m(face), _FOAM_HEIGHT)[None, :])
+        lying = self.paddle_state
+        return carried(lying.floats.lift_share, lying.sprint_m_s, self.foam_m(face))
 
     def _foam(self, face: Face) -> dict[str, Array]:
         foam = self.foam_m(face)
@@ -314,15 +304,7 @@ class FleetRide:
             bank = lay_over(self.hull, self.rider.mass_kg, face.along_m_s, self.rho,
                             self.rider.craft == "stand_up")  # fmt: skip
             found["lay"] = expit(np.log(bank / rung.bank_asked) / c.lay_soft)
-        return self._with_foam(face, found) if self.takes_foam_too else found
-
-    def _with_foam(self, face: Face, found: dict[str, Array]) -> dict[str, Array]:
-        """The same with the waves that are taken as foam, of which only standing and nerve are asked."""
-        caught = found["catch"]
-        taken = 1 - (1 - caught) * (1 - self.taken_as_foam(face))
-        unbroken = caught / np.maximum(taken, 1e-12)
-        kept = {name: 1 - unbroken * (1 - found[name]) for name in _OF_UNBROKEN if name in found}
-        return {**found, **kept, "catch": taken}
+        return with_foam(found, self.taken_as_foam(face)) if self.takes_foam_too else found
 
     @cached_property
     def bins_face(self) -> Face:
@@ -402,22 +384,6 @@ class FleetRide:
         return float(Face(self.usual.height_m, self.usual.slope * way).along_m_s[0])
 
 
-def rides_an_hour(conditions: Conditions, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:
-    """Rides an hour, (n,), NaN on a river.
-
-    Args:
-        along_m_s: speed along the wall of the usual face [m/s].
-        cruise_m_s: paddling speed that is held for minutes [m/s], (n,).
-        works: share of the waves that come which turn into rides, (n,).
-    """
-    if conditions.river:
-        return np.full_like(works, np.nan)
-    ride = conditions.ride_length_m / along_m_s
-    out = conditions.paddle_out_m / np.maximum(cruise_m_s, 0.1)
-    wait = 3600 / np.maximum(conditions.mine_an_hour * works, 1e-9)
-    return np.asarray(3600 / (ride + out + calibration().rest_s + wait))
-
-
 def build_fleet_ride(
     hull: Hull, fins: FinSet, rider: Rider, conditions: Conditions, fast: bool = True
 ) -> FleetRide:
@@ -432,12 +398,3 @@ def build_fleet_ride(
     paddler = paddler_of(rider, power_for(rider, rho))
     paddle_state = (paddle_state_compiled if fast else paddle_state_plain)(hull, paddler, rho)
     return FleetRide(hull, fins, rider, conditions, paddle_state, fast)
-
-
-def product_of(factors: dict[str, Array]) -> Array:
-    """Product of the factors (n, m)."""
-    parts = list(factors.values())
-    made = parts[0].copy()
-    for part in parts[1:]:
-        made *= part
-    return made

@@ -7,7 +7,8 @@ from scipy.interpolate import RegularGridInterpolator
 
 from chord_core.documents.climate import MonthWorth, WorthResult
 from chord_core.hull.stations import Array, BoolArray
-from chord_core.ride.ride_model import FleetRide, product_of, rides_an_hour
+from chord_core.ride.ride_model import FleetRide
+from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.tables import table
 from chord_core.water.climate import known
 from chord_core.water.face import Face
@@ -52,7 +53,7 @@ def days_worth(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> Wor
     board or two, and days on which neither does.
 
     Args:
-        riding: one board, or the board and the one that is ridden now.
+        fleet_ride: one board, or the board and the one that is ridden now.
         rows: the hours that count.
     """
     enough = table("seas")["practice"]["worth_rides_an_hour"]

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from chord_core.hull.stations import Array, IndexArray
-from chord_core.ride.ride_model import SCAN_M, FleetRide, product_of
+from chord_core.ride.ride_model import SCAN_M, FleetRide
+from chord_core.ride.rides import product_of
 
 #: The range reaches to where the works share falls under this part of its best.
 _OF_BEST = 0.5

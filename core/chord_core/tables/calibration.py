@@ -9,7 +9,7 @@ from functools import cache
 from chord_core.tables import table
 
 
-class Craft:
+class Calibration:
     """The constants of ``craft.json`` as attributes."""
 
     def __init__(self, values: dict[str, float]) -> None:
@@ -25,9 +25,9 @@ class Craft:
 
 
 @cache
-def calibration() -> Craft:
+def calibration() -> Calibration:
     """The constants in use."""
-    return Craft({row["name"]: float(row["value"]) for row in table("craft")["constants"]})
+    return Calibration({row["name"]: float(row["value"]) for row in table("craft")["constants"]})
 
 
 @contextmanager

@@ -17,7 +17,7 @@ def ride_derivations(fleet_ride: FleetRide, numbers: Behaviour) -> tuple[Derivat
     """Derivations of a fleet of one: the hull's, the usual face's, the behaviour's and the shares'.
 
     Args:
-        numbers: ``behaviour_of(riding)``.
+        numbers: ``behaviour_of(fleet_ride)``.
     """
     ride = Ride(fleet_ride, numbers)
     water = (
