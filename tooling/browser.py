@@ -21,9 +21,13 @@ _FLAGS = (
 )
 
 
-def open_browser(
-    width: int = 1280, height: int = 800, traffic: bool = False, bars: bool = False
-) -> webdriver.Chrome:
+class Browser(webdriver.Chrome):
+    """A browser that goes away with its profile."""
+
+    profile: tempfile.TemporaryDirectory[str]
+
+
+def open_browser(width: int = 1280, height: int = 800, traffic: bool = False, bars: bool = False) -> Browser:
     """Start a browser with a page of exactly this size and a profile of its own.
 
     Args:
@@ -42,14 +46,14 @@ def open_browser(
         options.add_argument("--no-sandbox")
     logs = {"browser": "ALL", **({"performance": "ALL"} if traffic else {})}
     options.set_capability("goog:loggingPrefs", logs)
-    driver = webdriver.Chrome(options=options, service=Service("/usr/bin/chromedriver"))
+    driver = Browser(options=options, service=Service("/usr/bin/chromedriver"))
     driver.profile = profile
     metrics = {"width": width, "height": height, "deviceScaleFactor": 1, "mobile": False}
     driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
     return driver
 
 
-def close_browser(driver: webdriver.Chrome) -> None:
+def close_browser(driver: Browser) -> None:
     """Quit a browser and take its profile away."""
     driver.quit()
     driver.profile.cleanup()

@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import json
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -255,7 +255,7 @@ def write_tables(learned: Learned) -> None:
     _write("expected_litres", lambda rows: _fill(rows["numbers"], learned.litres))
     _write(
         "expected_dims",
-        lambda rows: [_fill(rows[name]["numbers"], rule) for name, rule in learned.dims.items()],
+        lambda rows: _fill_dims(rows, learned.dims),
     )
     _write("expected_kinds", lambda rows: _fill_kinds(rows, learned.kinds))
 
@@ -263,6 +263,11 @@ def write_tables(learned: Learned) -> None:
 def _fill(rows: dict[str, Any], rule: Linear) -> None:
     for name, row in rows.items():
         row["value"] = _rounded(rule.numbers[name])
+
+
+def _fill_dims(rows: dict[str, Any], rules: Mapping[str, Linear]) -> None:
+    for name, rule in rules.items():
+        _fill(rows[name]["numbers"], rule)
 
 
 def _fill_kinds(rows: dict[str, Any], found: Kinds) -> None:

@@ -69,10 +69,11 @@ def _style(web: bool = True) -> list[Check]:
     ]
 
 
-def _types(web: bool = True, core: bool = True) -> list[Check]:
-    mypy: Check = ("mypy: core, strict", [VENV / "bin" / "mypy", "core/chord_core"], ROOT)
+def _types(web: bool = True, python: bool = True) -> list[Check]:
+    rooms = ["core/chord_core", "server", "standins", "tooling"]
+    mypy: Check = ("mypy, strict", [VENV / "bin" / "mypy", *rooms], ROOT)
     vue: Check = ("vue-tsc, strict", ["npm", "run", "--silent", "types"], WEB)
-    return [*([mypy] if core else []), *([vue] if web else [])]
+    return [*([mypy] if python else []), *([vue] if web else [])]
 
 
 def _rules() -> list[Check]:
@@ -80,7 +81,15 @@ def _rules() -> list[Check]:
 
 
 def _django(says: str, env: Env, *words: str) -> bool:
-    command = [PYTHON, "-W", "error::ResourceWarning", "manage.py", "test", "--no-input", *words]
+    command: list[str | Path] = [
+        PYTHON,
+        "-W",
+        "error::ResourceWarning",
+        "manage.py",
+        "test",
+        "--no-input",
+        *words,
+    ]
     return _call(f"{says} (Django's test runner)", command, SERVER, env)
 
 
@@ -175,8 +184,9 @@ def _quick(env: Env) -> int:
     changed = Changed.now()
     install(tests=True, database=bool(changed.apps()))
     say(f"changed: {', '.join(changed.rooms()) or 'nothing'}")
-    web, core = changed.touches("web"), changed.touches("core")
-    results = {"checks": _all_of([*_style(web), *_types(web, core), *_rules()], env)}
+    web = changed.touches("web")
+    python = any(map(changed.touches, ("core", "server", "standins", "tooling")))
+    results = {"checks": _all_of([*_style(web), *_types(web, python), *_rules()], env)}
     if files := changed.core_tests():
         results["core"] = _core(env, files)
     if apps := changed.apps():

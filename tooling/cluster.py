@@ -95,7 +95,7 @@ class Cluster:
             shutil.chown(password, "postgres", "postgres")
         password.chmod(0o600)
         self.folder.chmod(0o700)
-        options = ["-U", "chord", "--pwfile", password, "-A", "scram-sha-256", "-E", "UTF8"]
+        options: list[str | Path] = ["-U", "chord", "--pwfile", password, "-A", "scram-sha-256", "-E", "UTF8"]
         done = self._as_owner("initdb", "-D", self.data, *options, "--locale=C.UTF-8")
         if done.returncode:
             raise CannotGoOn(f"the database could not be made:\n{done.stdout}")
@@ -145,7 +145,7 @@ class Cluster:
         words = " ".join(f"-c {name}={value or chr(39) * 2}" for name, value in settings.items())
         with step("starting the database"):
             log = self.folder / "server.log"
-            options = ["-D", self.data, "-l", log, "-w", "-t", "60", "-o", words]
+            options: list[str | Path] = ["-D", self.data, "-l", log, "-w", "-t", "60", "-o", words]
             end = time.monotonic() + _PATIENCE_S
             done = self._as_owner("pg_ctl", *options, "start")
             while done.returncode and time.monotonic() < end:

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from pathlib import Path
+
 from tooling.environment import server_env
 from tooling.install import node_packages, python_packages
 from tooling.paths import PYTHON, ROOT, SERVER, WEB
@@ -20,7 +22,7 @@ def write_generated() -> int:
             env=env,
         )
     with step("OpenAPI"):
-        words = [
+        words: list[str | Path] = [
             "spectacular",
             "--format",
             "openapi-json",

@@ -100,7 +100,7 @@ def once(
 
 
 def _pip_install(lock: str) -> None:
-    pip = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check", "-q", "--no-deps"]
+    pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--disable-pip-version-check", "-q", "--no-deps"]
     run([*pip, "--require-hashes", "-r", lock], cwd=ROOT)
 
 
@@ -118,7 +118,7 @@ def test_packages() -> None:
     """What tests, checks and figures need beside it; goes with the virtual environment."""
     python_packages()
     lock = ROOT / "requirements-dev.lock"
-    needs = [ROOT / "requirements.lock", lock, sys.version]
+    needs: list[Path | str] = [ROOT / "requirements.lock", lock, sys.version]
     stamps = VENV / "stamps"
     once("tests", "Python packages for tests", PYTHON, needs, lambda: _pip_install(lock.name), stamps)
 

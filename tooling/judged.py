@@ -84,8 +84,8 @@ def parts_held(case: Judged, answer: Answer) -> tuple[bool, bool, bool]:
 def held(cases: Iterable[Judged], answers: Iterable[Answer]) -> Held:
     """Of how many fittings the answers hold."""
     rows = [parts_held(case, answer) for case, answer in zip(cases, answers, strict=True)]
-    sums = np.array(rows, int).reshape(-1, 3).sum(axis=0)
-    return Held(len(rows), *(int(one) for one in sums), sum(all(row) for row in rows))
+    kind, none_rejected, litres = np.array(rows, int).reshape(-1, 3).sum(axis=0).tolist()
+    return Held(len(rows), kind, none_rejected, litres, sum(all(row) for row in rows))
 
 
 def tenths(count: int, seed: int) -> list[list[int]]:

@@ -61,9 +61,9 @@ class _Shop:
         return self.raw(path, body, f"multipart/form-data; boundary={mark.decode()}")
 
 
-def _timed(do: Callable[[], object]) -> float:
+def _timed(do: Callable[..., object], *given: object) -> float:
     begun = time.perf_counter()
-    do()
+    do(*given)
     return 1000 * (time.perf_counter() - begun)
 
 
@@ -75,7 +75,7 @@ def _texts() -> tuple[bytes, bytes]:
 
 def _core(year: bytes, decade: bytes) -> None:
     for says, text, wanted in (("a year of hours read", year, 2), ("ten years read", decade, 10)):
-        taken = _timed(lambda text=text: read_buoy(io.BytesIO(text), "bench")) / 1000
+        taken = _timed(read_buoy, io.BytesIO(text), "bench") / 1000
         print(f"  {says:<40} {taken:6.2f} s   {taken / wanted:.2f} of {wanted} s")
 
 
@@ -83,21 +83,21 @@ def _served(shop: _Shop, decade: bytes, rounds: int) -> None:
     places = shop.ask("/api/breaks/")
     sea = [place for place in places if place.get("shore")]
     buoy = sea[0]["buoy_id"]
-    taken = _timed(lambda: shop.files(f"/api/buoys/{buoy}/hours/", "decade.txt", decade)) / 1000
+    taken = _timed(shop.files, f"/api/buoys/{buoy}/hours/", "decade.txt", decade) / 1000
     print(f"  {'ten years sent, read and kept':<40} {taken:6.2f} s   {taken / 10:.2f} of 10 s")
     path = f"/api/breaks/{sea[0]['id']}/gives/"
-    first = _timed(lambda: shop.ask(path))
+    first = _timed(shop.ask, path)
     print(f"  {'the climate after new hours came, once':<40} {first:6.0f} ms")
     hours = ("true", "true", "false")
     months = [f"?months={1 + i % 12}&months={1 + (i + 1) % 12}" for i in range(rounds)]
     asked = [f"{query}&light={hours[i % 3]}" for i, query in enumerate(months)]
-    _say("the climate, any months and hours", [_timed(lambda q=q: shop.ask(path + q)) for q in asked], 150)
+    _say("the climate, any months and hours", [_timed(shop.ask, path + query) for query in asked], 150)
     ticket = shop.ask("/api/fittings/")[0]["id"]
     version = shop.ask(f"/api/fittings/{ticket}/")["version"]
     changed = []
     for i in range(rounds + 4):
         body = {"version": version, "break_id": sea[i % len(sea)]["id"]}
-        changed.append(_timed(lambda body=body: shop.ask(f"/api/fittings/{ticket}/", body, "PATCH")))
+        changed.append(_timed(shop.ask, f"/api/fittings/{ticket}/", body, "PATCH"))
         version += 1
     _say("a break changed to the verdict's answer", changed[4:], 100)
 

@@ -8,8 +8,10 @@ from __future__ import annotations
 import json
 import re
 import sys
+from email.message import Message
 from importlib import metadata
 from pathlib import Path
+from typing import cast
 
 from tooling.paths import ROOT, WEB
 
@@ -25,7 +27,7 @@ def _python() -> list[tuple[str, str, str]]:
     lock = (ROOT / "requirements.lock").read_text(encoding="utf-8")
     rows = []
     for name, version in re.findall(r"^([A-Za-z0-9_.-]+)==([^ \\\n]+)", lock, re.M):
-        about = metadata.metadata(name)
+        about = cast(Message, metadata.metadata(name))
         said = about.get("License-Expression") or about.get("License") or ""
         classes = [
             line.split(" :: ")[-1] for line in about.get_all("Classifier") or [] if "License ::" in line

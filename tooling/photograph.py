@@ -6,6 +6,7 @@ import sys
 from collections.abc import Callable
 from pathlib import Path
 
+import numpy as np
 from PIL import Image
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
@@ -23,10 +24,11 @@ def _lighten(file: Path) -> None:
     """Keep the colours that cover most of a picture as they are, the others as the nearest of them."""
     with Image.open(file) as picture:
         whole = picture.convert("RGB")
-    counts = whole.getcolors(whole.width * whole.height) or []
-    common = [colour for _, colour in sorted(counts, reverse=True)[:COLOURS]]
+    pixels = np.asarray(whole).reshape(-1, 3)
+    colours, counts = np.unique(pixels, axis=0, return_counts=True)
+    common = colours[np.argsort(-counts, kind="stable")[:COLOURS]]
     palette = Image.new("P", (1, 1))
-    palette.putpalette([value for colour in common for value in colour])
+    palette.putpalette(common.ravel().tolist())
     whole.quantize(palette=palette, dither=Image.Dither.NONE).save(file, optimize=True)
 
 

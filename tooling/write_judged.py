@@ -93,6 +93,10 @@ _ABOUT = (
 )
 
 
+def _of_set(name: str) -> Who:
+    return lambda case: case.set == name
+
+
 def judged_paper() -> list[str]:
     """Learn, write the tables, and say how well fittings are met that were left out."""
     cases = judged()
@@ -115,7 +119,7 @@ def judged_paper() -> list[str]:
         "## By advisor, that advisor's set left out",
         "",
         *_HEAD,
-        *(_row(name, [_part(cases, left, lambda one, name=name: one.set == name)]) for name in sets),  # type: ignore[misc]
+        *(_row(name, [_part(cases, left, _of_set(name))]) for name in sets),
         "",
         "## By kind of customer, one set left out at a time",
         "",

@@ -156,7 +156,7 @@ class Order(TestCase):
     @given(surfers(), waters(), st.randoms(use_true_random=False))
     def test_a_shuffled_rack_gives_the_same_fits(self, surfer: Surfer, water: Water, random: object) -> None:
         order = list(range(len(RACK)))
-        random.shuffle(order)  # type: ignore[attr-defined]
+        random.shuffle(order)
         one = rank(RankRequest(surfer=surfer, water=water, boards=RACK, quick=True))
         two = rank(RankRequest(surfer=surfer, water=water, boards=tuple(RACK[i] for i in order), quick=True))
         fits = {row.index: row.fit for row in one.ranking}

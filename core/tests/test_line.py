@@ -197,7 +197,7 @@ class WritingBack(TestCase):
     ) -> None:
         steps = {"imperial": (INCH_M / 32, INCH_M / 32, INCH_M / 64), "metric": (5e-4, 5e-4, 5e-4)}
         for unit, half in steps.items():
-            text = write_line(length, width, thick, unit=unit)  # type: ignore[arg-type]
+            text = write_line(length, width, thick, unit=unit)
             try:
                 line = read_line(text)
             except ChordError as error:

@@ -175,7 +175,7 @@ class Schools(TestCase):
         from chord_core.hull.label import labelled_hulls
 
         assume(surfer.present_board is not None)
-        now = float(labelled_hulls([surfer.present_board]).litres[0])  # type: ignore[list-item]
+        now = float(labelled_hulls([surfer.present_board]).litres[0])
         school = next(s for s in size(SizeRequest(surfer=surfer, water=water)).schools if s.name == "by step")
         self.assertGreaterEqual(school.low_l, 0.8 * now)
         self.assertLessEqual(school.high_l, 1.2 * now)

@@ -38,7 +38,7 @@ SPEEDS = {
 COAST = Tide(
     mean_m=2.9,
     constants=tuple(
-        Constant(name=name, amplitude_m=size, phase_deg=late)  # type: ignore[arg-type]
+        Constant(name=name, amplitude_m=size, phase_deg=late)
         for name, size, late in (
             ("M2", 1.6, 110),
             ("S2", 0.55, 150),

@@ -14,6 +14,7 @@ from rest_framework.views import APIView
 
 from accounts import services, sign_in
 from accounts.documents import Me, Session, SignIn
+from accounts.models import User
 from accounts.tenancy import ShopView, answer
 from chord_core.documents import parse
 
@@ -26,16 +27,19 @@ def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> JsonResponse:
 
 def _session(request: Request) -> Session:
     user = request.user
-    signed_in = bool(user.is_authenticated and user.shop_id)
-    return Session(
-        signed_in=signed_in,
-        person=user.get_short_name() or user.username if signed_in else None,
-        shop=user.shop.name if signed_in else None,
-        units=user.units if signed_in else "imperial",
-        masses=user.masses if signed_in else "kg",
-        faces=user.faces if signed_in else "words",
-        demo_available=services.demo_available(request._request),
-        token=get_token(request._request),
+    # Nobody's choices are those with which a person begins.
+    person = user if isinstance(user, User) and user.shop else User()
+    choices = {name: getattr(person, name) for name in ("units", "masses", "faces")}
+    return parse(
+        Session,
+        {
+            **choices,
+            "signed_in": bool(person.shop),
+            "person": person.get_short_name() or person.username or None,
+            "shop": person.shop.name if person.shop else None,
+            "demo_available": services.demo_available(request._request),
+            "token": get_token(request._request),
+        },
     )
 
 
@@ -88,6 +92,6 @@ class MeView(ShopView):
         """Keep the choice of units."""
         given = parse(Me, request.data).model_dump(exclude_none=True)
         for name, value in given.items():
-            setattr(request.user, name, value)
-        request.user.save(update_fields=list(given))
+            setattr(self.person, name, value)
+        self.person.save(update_fields=list(given))
         return answer(_session(request))

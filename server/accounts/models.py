@@ -1,6 +1,6 @@
 """People and shops."""
 
-from typing import Any
+from typing import Any, ClassVar, Self, TypeVar
 
 from django.contrib.auth.hashers import check_password
 from django.contrib.auth.models import AbstractUser, UserManager
@@ -23,11 +23,11 @@ class Shop(models.Model):
         return self.name
 
 
-class PersonManager(UserManager):
+class PersonManager(UserManager["User"]):
     """Adds people whose passwords keep the rules."""
 
     def _create_user(self, username: str, email: str | None, password: str | None, **more: Any) -> "User":
-        user = self.model(username=self.model.normalize_username(username), email=email or "", **more)
+        user: User = self.model(username=self.model.normalize_username(username), email=email or "", **more)
         user.set_password(password)
         user.save(using=self._db)
         return user
@@ -45,7 +45,7 @@ class User(AbstractUser):
     masses = models.CharField(max_length=2, choices=MASSES, default="kg")
     faces = models.CharField(max_length=5, choices=FACES, default="words")
 
-    objects = PersonManager()
+    objects: ClassVar[PersonManager] = PersonManager()
 
     class Meta(AbstractUser.Meta):
         constraints = [
@@ -68,7 +68,7 @@ class User(AbstractUser):
             validate_password(raw_password, self)
         super().set_password(raw_password)
 
-    def check_password(self, raw_password: str) -> bool:
+    def check_password(self, raw_password: str | None) -> bool:
         """Whether this is the password; one from before the rules, hashed in an older way, is hashed anew."""
 
         def hash_anew(raw: str) -> None:
@@ -78,12 +78,18 @@ class User(AbstractUser):
         return check_password(raw_password, self.password, hash_anew)
 
 
-class ShopQuerySet(models.QuerySet):
+RowT = TypeVar("RowT", bound=models.Model, covariant=True)
+
+
+class ShopQuerySet(models.QuerySet[RowT]):
     """Rows that belong to shops."""
 
-    def of(self, shop: Shop) -> "ShopQuerySet":
+    def of(self, shop: Shop) -> Self:
         """Only the rows of one shop."""
         return self.filter(shop=shop)
+
+
+ShopManager = models.Manager.from_queryset(ShopQuerySet)
 
 
 class ShopOwned(models.Model):
@@ -91,7 +97,7 @@ class ShopOwned(models.Model):
 
     shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="+")
 
-    objects = ShopQuerySet.as_manager()
+    objects: ClassVar[ShopManager[Self]] = ShopManager()
 
     class Meta:
         abstract = True

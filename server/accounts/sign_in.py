@@ -9,7 +9,7 @@ from django.contrib.auth import authenticate, login
 from django.db.models import Sum
 from django.http import HttpRequest
 from django.utils import timezone
-from rest_framework.exceptions import Throttled
+from rest_framework.exceptions import ErrorDetail, Throttled
 
 from chord_core.errors import ChordError
 
@@ -25,7 +25,7 @@ class TooMany(Throttled):
 
     def __init__(self, message: str) -> None:
         super().__init__()
-        self.detail = message
+        self.detail = ErrorDetail(message)
 
 
 def client_address(request: HttpRequest) -> str:
@@ -35,9 +35,9 @@ def client_address(request: HttpRequest) -> str:
     never taken.
     """
     seen = [part.strip() for part in request.META.get("HTTP_X_FORWARDED_FOR", "").split(",") if part.strip()]
-    proxies = settings.PROXIES
+    proxies: int = settings.PROXIES
     if proxies and len(seen) >= proxies:
-        return seen[-proxies]
+        return str(seen[-proxies])
     return str(request.META.get("REMOTE_ADDR", ""))
 
 

@@ -1,14 +1,15 @@
 """The one place where a view's queries are cut to the shop of the signed-in person."""
 
-from typing import Any, TypeVar
+from typing import Any, TypeVar, cast
 
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from pydantic import BaseModel
+from rest_framework.exceptions import NotAuthenticated, PermissionDenied
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from accounts.models import Shop, ShopOwned, ShopQuerySet
+from accounts.models import Shop, ShopOwned, ShopQuerySet, User
 from chord_core.errors import ChordError
 from chord_core.spoken import speaking
 
@@ -59,12 +60,23 @@ class ShopView(APIView):
 
     @property
     def shop(self) -> Shop:
-        """The shop of the signed-in person."""
-        return self.request.user.shop
+        """The shop of the signed-in person; nobody without one comes so far (``permissions``)."""
+        shop = self.person.shop
+        if shop is None:
+            raise PermissionDenied
+        return shop
 
-    def own(self, model: type[OwnedT]) -> ShopQuerySet:
+    @property
+    def person(self) -> User:
+        """The signed-in person."""
+        user = self.request.user
+        if not isinstance(user, User):
+            raise NotAuthenticated
+        return user
+
+    def own(self, model: type[OwnedT]) -> ShopQuerySet[OwnedT]:
         """The rows of ``model`` that belong to this shop."""
-        return model.objects.of(self.shop)
+        return cast(ShopQuerySet[OwnedT], model.objects.of(self.shop))
 
     def own_or_404(self, model: type[OwnedT], pk: int) -> OwnedT:
         """One row of this shop; what another shop owns does not exist here."""

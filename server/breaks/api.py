@@ -121,7 +121,7 @@ class SeenView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Write down what somebody saw."""
         place = self.own_or_404(Break, pk)
-        services.note_seen(place, request.user, parse(Seen, request.data))
+        services.note_seen(place, self.person, parse(Seen, request.data))
         return answer(services.seen_at(place), 201)
 
 
@@ -161,7 +161,7 @@ class BreakImportView(ShopView):
     @extend_schema(request=BreakFile, responses={201: BreakOut})
     def post(self, request: Request) -> HttpResponse:
         """Make it, or lay it over the shop's own of that name."""
-        place = services.import_break(self.shop, request.user, parse(BreakFile, request.data))
+        place = services.import_break(self.shop, self.person, parse(BreakFile, request.data))
         return answer(services.as_document(place), 201)
 
 

@@ -7,11 +7,11 @@ from functools import lru_cache
 from uuid import UUID
 
 import numpy as np
-from buoys.models import Buoy
-from buoys.services import seas_of_buoy
 
 from breaks.documents import BreakClimate, GivesOf, RememberedDay
 from breaks.models import Break
+from buoys.models import Buoy
+from buoys.services import seas_of_buoy
 from chord_core.documents import River, Shore, Tide, Water, parse
 from chord_core.documents.climate import ClimateResult, HoursAsked, RiverResult
 from chord_core.documents.results import Bin

@@ -2,12 +2,12 @@
 
 from typing import Any
 
-from buoys.models import Buoy
 from django.conf import settings
 from django.db import models
 from django.db.models import F, Q
 
 from accounts.models import ShopOwned
+from buoys.models import Buoy
 from chord_core.documents import Water, parse
 
 KINDS = ["sea", "river", "pool", "white_water"]

@@ -5,13 +5,13 @@ from __future__ import annotations
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
-from buoys.models import Buoy
-from buoys.services import SILENT_AFTER, poll, seas_of_buoy
 from django.utils import timezone
 
 from breaks.climate import flows_of, hours_of, river_for, shore_of, tide_table
 from breaks.documents import Now
 from breaks.models import Break
+from buoys.models import Buoy
+from buoys.services import SILENT_AFTER, poll, seas_of_buoy
 from chord_core.documents import River, Shore, parse
 from chord_core.documents.climate import TideResult
 from chord_core.documents.requests import TideRequest

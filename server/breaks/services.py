@@ -2,17 +2,18 @@
 
 from __future__ import annotations
 
-from typing import BinaryIO
+from typing import Any, BinaryIO
 
 import numpy as np
-from buoys.models import Buoy
-from buoys.services import seas_of_buoy
 from django.db import IntegrityError, transaction
+from pydantic import BaseModel
 
 from accounts.models import Shop, User
 from breaks.climate import flows_of, hours_of, river_for, shore_of
 from breaks.documents import BreakFile, BreakIn, BreakOut, FlowsRead, SeenList, SeenOut
 from breaks.models import Break, Flows, Sighting
+from buoys.models import Buoy
+from buoys.services import seas_of_buoy
 from chord_core.documents import Water
 from chord_core.documents.climate import BuoyFault, CalibrateResult, Seen
 from chord_core.errors import ChordError
@@ -41,7 +42,7 @@ def as_document(place: Break) -> BreakOut:
     )
 
 
-def _stored(document: object) -> object:
+def _stored(document: BaseModel | None) -> Any:
     return document.model_dump(mode="json") if document is not None else None
 
 

@@ -4,6 +4,7 @@ Ten years of hours are about a megabyte and come out of the database at once; a 
 that, and reading it into Python takes longer than all that is computed from it (docs/decisions/0023).
 """
 
+from collections.abc import Iterable
 from datetime import date
 
 import numpy as np
@@ -48,11 +49,11 @@ def decode(month: date, raw: bytes) -> tuple[Hours, np.ndarray]:
     return np.arange(begin, end), np.where(values == _NOTHING, np.nan, values * _STEPS)
 
 
-def seas_from(rows: list[tuple[date, bytes]]) -> Seas:
+def seas_from(rows: Iterable[tuple[date, bytes | memoryview]]) -> Seas:
     """A record from months in order, without the hours before its first and after its last reading."""
-    if not rows:
-        return seas_of(np.empty(0, np.int64), np.empty((len(COLUMNS), 0)))
     parts = [decode(month, bytes(raw)) for month, raw in rows]
+    if not parts:
+        return seas_of(np.empty(0, np.int64), np.empty((len(COLUMNS), 0)))
     hour = np.concatenate([part[0] for part in parts])
     columns = np.concatenate([part[1] for part in parts], axis=1)
     there = np.flatnonzero(~np.isnan(columns).all(axis=0))

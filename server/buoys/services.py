@@ -6,7 +6,7 @@ import csv
 import io
 import json
 import urllib.request
-from collections.abc import Iterable, Iterator
+from collections.abc import Generator, Iterable, Iterator
 from concurrent.futures import ThreadPoolExecutor
 from datetime import UTC, datetime, timedelta
 from functools import lru_cache
@@ -56,7 +56,8 @@ def keep_buoy(shop: Shop, given: BuoyIn, buoy: Buoy | None = None) -> Buoy:
 
 @lru_cache(maxsize=8)
 def _seas(pk: int, stamp: UUID) -> Seas:
-    return seas_from(list(BuoyMonth.objects.filter(buoy_id=pk).values_list("month", "packed")))
+    rows = BuoyMonth.objects.filter(buoy_id=pk).values_list("month", "packed")
+    return seas_from(rows)
 
 
 def seas_of_buoy(buoy: Buoy) -> Seas:
@@ -98,7 +99,7 @@ def keep_seas(buoy: Buoy, seas: Seas) -> int:
     """Lay hours over what a buoy measured so far, all or none; returns how many hours that touched."""
     held = Buoy.objects.select_for_update().get(pk=buoy.pk)
     months = months_of(seas.hour)
-    known = list(held.months.filter(month__in=months).values_list("month", "packed"))
+    known = held.months.filter(month__in=months).values_list("month", "packed")
     whole = merged(seas_from(known), seas)
     BuoyMonth.objects.bulk_create(
         [BuoyMonth(buoy=held, month=month, packed=encode(whole, month)) for month in months],
@@ -120,8 +121,8 @@ def _line(**said: object) -> str:
     return json.dumps(said, ensure_ascii=False) + "\n"
 
 
-def _read_telling(raw: BinaryIO, name: str) -> Iterator[int | BuoyText]:
-    """Read a file, saying now and then how many lines are read; the last is what was read.
+def _read_telling(raw: BinaryIO, name: str) -> Generator[str, None, BuoyText]:
+    """Read a file, saying now and then in a line of JSON how many lines are read.
 
     Raises:
         ChordError: as ``read_buoy`` does.
@@ -131,8 +132,8 @@ def _read_telling(raw: BinaryIO, name: str) -> Iterator[int | BuoyText]:
         job = pool.submit(read_buoy, raw, name, said.put)
         job.add_done_callback(lambda _: said.put(None))
         while (lines := said.get()) is not None:
-            yield lines
-    yield job.result()
+            yield _line(file=name, lines=lines)
+    return job.result()
 
 
 def read_files(buoy: Buoy, files: Iterable[tuple[str, BinaryIO]]) -> Iterator[str]:
@@ -146,9 +147,7 @@ def read_files(buoy: Buoy, files: Iterable[tuple[str, BinaryIO]]) -> Iterator[st
     for name, raw in files:
         yield _line(file=name, lines=0)
         try:
-            for found in _read_telling(raw, name):
-                if isinstance(found, int):
-                    yield _line(file=name, lines=found)
+            found = yield from _read_telling(raw, name)
         except ChordError as error:
             refused.append(BuoyFault(line=0, column=name, says=error.message))
             continue
@@ -176,7 +175,7 @@ def _asked_service(station: str) -> bytes:
     address = f"http://{settings.BUOY}/{station}.txt"
     try:
         with urllib.request.urlopen(address, timeout=_PATIENCE_S) as got:
-            return got.read(_MOST_POLLED)
+            return bytes(got.read(_MOST_POLLED))
     except (URLError, OSError, ValueError) as error:
         reason = getattr(error, "reason", error)
         raise ChordError("buoy", station, f"does not answer ({reason})"[:180]) from error

@@ -1,6 +1,6 @@
 """The API's own description: what drf-spectacular reads of the views, with the refusals, an example each."""
 
-from typing import Any
+from typing import Any, Literal
 
 from django.conf import settings
 from drf_spectacular.extensions import OpenApiAuthenticationExtension
@@ -78,7 +78,7 @@ class ChordSchema(AutoSchema):
             [*codes, 409] if versioned and "breaks" not in self.path and "buoys" not in self.path else codes
         )
 
-    def _get_response_bodies(self, direction: str = "response") -> Any:
+    def _get_response_bodies(self, direction: Literal["request", "response"] = "response") -> Any:
         bodies = super()._get_response_bodies(direction)
         for code in sorted(self.refusals()):
             if str(code) in bodies:

@@ -3,7 +3,7 @@
 import time
 import traceback
 from typing import Any
-from unittest import TestResult, TestSuite, TextTestResult
+from unittest import TestSuite, TextTestResult
 from unittest.case import TestCase
 
 from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
@@ -37,7 +37,7 @@ class TimedRemoteResult(RemoteTestResult):
         """Send what failed in a part of a test, as a failure of the test."""
         if err is not None:
             kind, error, frames = _sendable(err)
-            super().addFailure(test, (kind, kind(f"{subtest._subDescription()}\n{error}"), frames))
+            super().addFailure(test, (kind, kind(f"{subtest.id()}\n{error}"), frames))
 
     def stopTest(self, test: TestCase) -> None:
         """Send the time before the end of the test."""
@@ -95,7 +95,7 @@ class TimedRunner(DiscoverRunner):
 
     parallel_test_suite = TimedParallelSuite
 
-    def get_resultclass(self) -> type[TestResult]:
+    def get_resultclass(self) -> Any:
         """The result class that keeps times."""
         return super().get_resultclass() or TimedResult
 

@@ -1,10 +1,10 @@
 """All addresses of the server."""
 
-from buoys import api as buoys
 from django.urls import path, re_path
 
 from accounts import api as accounts
 from breaks import api as breaks
+from buoys import api as buoys
 from config import views
 from fittings import api as fittings
 from rack import api as rack

@@ -6,15 +6,15 @@ from datetime import date, timedelta
 from typing import Any
 
 import numpy as np
-from buoys.documents import BuoyIn
-from buoys.models import Buoy
-from buoys.services import keep_buoy, keep_seas
 
 from accounts.models import Shop, User
 from breaks.climate import hours_of
 from breaks.documents import BreakIn
 from breaks.models import Break
 from breaks.services import as_document, keep_break, keep_flows, note_seen
+from buoys.documents import BuoyIn
+from buoys.models import Buoy
+from buoys.services import keep_buoy, keep_seas
 from chord_core.documents import parse
 from chord_core.documents.climate import Seen
 from chord_core.water.bins import class_at

@@ -1,6 +1,7 @@
 """The demo shop, made from JSON documents by the services that the screens use."""
 
 import json
+from collections.abc import Iterator
 from datetime import timedelta
 from itertools import zip_longest
 from pathlib import Path
@@ -31,7 +32,7 @@ def _each(folder: Path, name: str) -> list[Any]:
     document = _read(folder, name)
     if not isinstance(document, dict) or not isinstance(document.get(name), list):
         raise ChordError(f"{name}.json", None, f"must be an object with a list “{name}”")
-    return document[name]
+    return list(document[name])
 
 
 def fill_rack(folder: Path, count: int) -> str:
@@ -73,9 +74,9 @@ def load_demo(folder: Path, reset: bool = False) -> str:
     person.set_unusable_password()
     person.save()
     boards = _each(folder, "boards")
-    for i, (row, came) in enumerate(
-        zip_longest(boards, _read(folder, "boards").get("hung", []), fillvalue={})
-    ):
+    hung: list[Any] = _read(folder, "boards").get("hung", [])
+    pairs: Iterator[tuple[Any, Any]] = zip_longest(boards, hung, fillvalue={})
+    for i, (row, came) in enumerate(pairs):
         since = today() - timedelta(days=came.get("days", 0))
         add_board(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
     rows = _each(folder, "breaks")

@@ -7,15 +7,15 @@ from datetime import UTC, datetime
 from pathlib import Path
 
 import numpy as np
-from buoys.models import Buoy
-from buoys.services import keep_seas, seas_of_buoy
-from buoys.tests.services import SwellBuoy, year_text
 from django.test import override_settings
 from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from accounts.models import User
 from breaks.models import Break, Sighting
+from buoys.models import Buoy
+from buoys.services import keep_seas, seas_of_buoy
+from buoys.tests.services import SwellBuoy, year_text
 from chord_core.water.seas import Seas
 from e2e.browser_case import DEEP
 from e2e.place_case import PlaceCase

@@ -92,7 +92,7 @@ def answer_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None
     ticket = ticket_of(fitting, surfer, water, leads=leads)
     rack, fleet, ranking = ticket.rack, ticket.fleet, ticket.ranking
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
-    open_ = bool(ranking) and any(row < len(rack.ids) for row in ranking.open_first)
+    open_ = ranking is not None and any(row < len(rack.ids) for row in ranking.open_first)
     return Answer.model_construct(
         size=_ordered(request, ticket.case, ranking),
         judged_by=FACTORS,
@@ -160,7 +160,7 @@ def _windows(said: _Said, target_l: float | None, pins: Pins | None) -> tuple[Si
 def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
     """How sure the answer of a ticket is, as it stands at its version."""
     rack, case = rack_of(fitting.shop), case_for(surfer, water)
-    if case is None or rack.hull is None:
+    if case is None or not rack.boards:
         return Doubts(version=fitting.version)
     kept = _doubts(_said(surfer, water, case), rack, fitting.target_l)
     return kept.model_copy(update={"version": fitting.version})

@@ -64,7 +64,7 @@ class FittingsView(ShopView):
     @extend_schema(request=FittingIn, responses={201: FittingOut})
     def post(self, request: Request) -> HttpResponse:
         """Open a new one."""
-        fitting = services.open_fitting(self.shop, request.user, parse(FittingIn, request.data))
+        fitting = services.open_fitting(self.shop, self.person, parse(FittingIn, request.data))
         return answer(services.as_document(fitting), 201)
 
 
@@ -86,7 +86,7 @@ class TagView(ShopView):
         self.own_or_404(Board, pk)
         board = boards_of(self.shop, [pk])[0]
         made = tag_of(
-            board, describe_hull(board.board), suits_say(self.shop, pk), request.user.units, self.shop.name
+            board, describe_hull(board.board), suits_say(self.shop, pk), self.person.units, self.shop.name
         )
         return HttpResponse(made, content_type="application/pdf")
 
@@ -237,7 +237,7 @@ class ImportView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Open a ticket from a document."""
         given = parse(FittingDocument, request.data)
-        return answer(services.as_document(services.import_fitting(self.shop, request.user, given)), 201)
+        return answer(services.as_document(services.import_fitting(self.shop, self.person, given)), 201)
 
 
 class HandOutView(ShopView):
@@ -246,7 +246,7 @@ class HandOutView(ShopView):
     @extend_schema(operation_id="fitting_hand_out", responses={(200, "application/pdf"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Print it as PDF."""
-        page = services.hand_out_of(self.own_or_404(Fitting, pk), request.user)
+        page = services.hand_out_of(self.own_or_404(Fitting, pk), self.person)
         response = HttpResponse(page, content_type="application/pdf")
         response["Content-Disposition"] = f'inline; filename="fitting-{pk}.pdf"'
         return response

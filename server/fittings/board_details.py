@@ -6,6 +6,7 @@ is what is shown.
 
 from chord_core.documents import Board, RideRequest, Surfer, Water
 from chord_core.documents.requests import ChangeRequest, CompareRequest
+from chord_core.documents.results import RideResult
 from chord_core.errors import ChordError
 from chord_core.fit.change import change
 from chord_core.fit.compare import compare
@@ -27,7 +28,7 @@ def faces_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None)
     known."""
     ticket = ticket_of(fitting, surfer, water, leads=leads)
 
-    def ridden(row: int | None) -> object:
+    def ridden(row: int | None) -> RideResult | None:
         if row is None or ticket.case is None:
             return None
         return describe_ride(RideRequest(board=ticket.fleet.boards[row], surfer=surfer, water=water))

@@ -62,7 +62,8 @@ def demand_of(shop: Shop) -> Demand:
     """What the last tickets of a shop ask of its rack; who has not said mass and rung is left out."""
     rack = rack_of(shop)
     tickets = Fitting.objects.of(shop).order_by("-pk")[:_LAST]
-    rows, serves = [], set()
+    rows: list[AskedFor] = []
+    serves: set[int] = set()
     for ticket in tickets:
         facts, water = parse(Surfer, ticket.facts, "facts"), parse(Water, ticket.water, "water")
         wanted = _wanted(rack, facts.model_dump_json(), water.model_dump_json(), ticket.target_l)

@@ -1,19 +1,21 @@
 """Fittings: what was said and chosen. The answer is computed again, never stored."""
 
+from typing import ClassVar
+
 from django.conf import settings
 from django.db import models
 from django.db.models import Q
 
-from accounts.models import ShopOwned, ShopQuerySet
+from accounts.models import ShopManager, ShopOwned
 from breaks.models import Break
 from rack.models import Board
 from surfers.models import Surfer
 
 
-class KeptFittings(models.Manager.from_queryset(ShopQuerySet)):  # type: ignore[misc]
+class KeptFittings(ShopManager["Fitting"]):
     """Tickets that were not thrown away."""
 
-    def get_queryset(self) -> ShopQuerySet:
+    def get_queryset(self) -> models.QuerySet["Fitting"]:
         """Only what is kept."""
         return super().get_queryset().filter(thrown_at__isnull=True)
 
@@ -43,8 +45,8 @@ class Fitting(ShopOwned):
     updated_at = models.DateTimeField(auto_now=True)
     thrown_at = models.DateTimeField(null=True)
 
-    objects = KeptFittings()
-    every = ShopQuerySet.as_manager()
+    objects: ClassVar[KeptFittings] = KeptFittings()
+    every: ClassVar[ShopManager["Fitting"]] = ShopManager()
 
     class Meta:
         ordering = ["pk"]

@@ -51,7 +51,7 @@ def run_unless_stale(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | No
         if monotonic() < next_s:
             return True
         next_s = monotonic() + _REST_S
-        return unchanged.exists()
+        return bool(unchanged.exists())
 
     try:
         with cancellable(still):

@@ -95,8 +95,6 @@ def fleet_of_rack(rack: Rack, others: tuple[Board, ...]) -> Fleet:
     if not others:
         return Fleet(rack.boards, rack.hull, rack.fins)
     hull, fins = labelled_hulls(others), fins_of(others)
-    if rack.hull is None:
-        return Fleet(others, hull, fins)
     return Fleet((*rack.boards, *others), rack.hull.joined(hull), rack.fins.joined(fins))
 
 

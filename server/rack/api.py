@@ -84,7 +84,7 @@ class BoardsView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Hang a board."""
         given = parse(BoardIn, request.data)
-        row = add_board(self.shop, board_from(given), given.number, given.hung_on, request.user)
+        row = add_board(self.shop, board_from(given), given.number, given.hung_on, self.person)
         return answer(_one(self, row.pk), 201)
 
 
@@ -123,7 +123,7 @@ class BoardView(ShopView):
     def put(self, request: Request, pk: int) -> HttpResponse:
         """Write it as it is now; 409 with the board as it stands when somebody else was faster."""
         self.own_or_404(Board, pk)
-        row = change_board(self.shop, pk, parse(BoardPut, request.data), request.user)
+        row = change_board(self.shop, pk, parse(BoardPut, request.data), self.person)
         return answer(_one(self, row.pk))
 
     @extend_schema(
@@ -134,7 +134,7 @@ class BoardView(ShopView):
         """Take it out of the rack: sold, or taken down where nothing is said. It can be hung again."""
         self.own_or_404(Board, pk)
         given = parse(LeftAs, {"left_as": request.query_params.get("left_as", "taken down")})
-        take_down(self.shop, pk, given.left_as, request.user)
+        take_down(self.shop, pk, given.left_as, self.person)
         return HttpResponse(status=204)
 
 
@@ -145,7 +145,7 @@ class BoardBackView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Hang it again."""
         get_object_or_404(Board.every.of(self.shop), pk=pk)
-        return answer(_one(self, put_back_board(self.shop, pk, request.user).pk))
+        return answer(_one(self, put_back_board(self.shop, pk, self.person).pk))
 
 
 class SheetView(ShopView):
@@ -244,7 +244,7 @@ class FileParser(BaseParser):
 
     media_type = "*/*"
 
-    def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> bytes:
+    def parse(self, stream: Any, media_type: str | None = None, parser_context: Any = None) -> Any:
         """Read it, up to one byte more than its view takes."""
         view = (parser_context or {})["view"]
         return bytes(stream.read(view.most_bytes + 1))
@@ -312,7 +312,7 @@ class TableView(ShopView):
         ``{"hung": n, "changed": n}`` or ``{"error": …}``."""
         raw = request.data if isinstance(request.data, bytes) else b""
         if request.query_params.get("accept") == "true":
-            lines = bring_in(self.shop, raw, request.user)
+            lines = bring_in(self.shop, raw, self.person)
         else:
             lines = read_file(self.shop, raw)
         return StreamingHttpResponse(lines, content_type="application/x-ndjson")

@@ -23,6 +23,8 @@ _MOST_JSON = 20_000
 _SEPARATORS = ";,\t|"
 #: Letters that no list of boards has: a file that holds them is of another kind.
 _BINARY = "\x00"
+#: A row as it stands in a file: its place there (the first is 1) and its cells.
+Cells = tuple[int, tuple[str, ...]]
 _PARTS = {"length_m": "length", "width_m": "width", "thickness_m": "thickness", "stated_litres": "litres"}
 
 
@@ -138,14 +140,14 @@ def table_of(raw: bytes) -> Table:
     found = _with_heads(cells, separator, notes)
     if found:
         return found
-    rows = [(i + 1, (line.strip(),)) for i, line in enumerate(lines) if line.strip()]
+    rows: list[Cells] = [(i + 1, (line.strip(),)) for i, line in enumerate(lines) if line.strip()]
     return Table((Head("line", ""),), ("line",), _held(rows), "", notes)
 
 
 def _lines_of_dims(raw: bytes) -> Table:
     """A workbook without heads: what stands in a row is a line of dims."""
     cells = cells_of(raw, MOST_ROWS, MOST_COLUMNS)
-    rows = [(at, (" ".join(cell.strip() for cell in row if cell.strip()),)) for at, row in cells]
+    rows: list[Cells] = [(at, (" ".join(cell.strip() for cell in row if cell.strip()),)) for at, row in cells]
     return Table((Head("line", ""),), ("line",), _held(rows), "")
 
 
@@ -167,9 +169,7 @@ def _joined(first: Sequence[str], second: Sequence[str]) -> list[str]:
     return both
 
 
-def _with_heads(
-    cells: list[tuple[int, tuple[str, ...]]], separator: str, notes: tuple[str, ...]
-) -> Table | None:
+def _with_heads(cells: list[Cells], separator: str, notes: tuple[str, ...]) -> Table | None:
     """The table under its heads; None where no line of the first ones is such."""
     for i, (_, row) in enumerate(cells[:_HEADS_WITHIN]):
         then = cells[i + 1][1] if i + 1 < len(cells) else ()
@@ -190,13 +190,13 @@ def _is_units(row: Sequence[str]) -> bool:
     return bool(said) and all(unit_of(one) is not None for one in said)
 
 
-def _held(rows: list[tuple[int, tuple[str, ...]]]) -> tuple[tuple[int, tuple[str, ...]], ...]:
+def _held(rows: list[Cells]) -> tuple[Cells, ...]:
     if len(rows) > MOST_ROWS:
         raise ChordError("file", len(rows), f"{len(rows)} rows; {MOST_ROWS} are read at once")
     return tuple(rows)
 
 
-def _cells(text: str, separator: str) -> Iterator[tuple[int, tuple[str, ...]]]:
+def _cells(text: str, separator: str) -> Iterator[Cells]:
     reader = csv.reader(io.StringIO(text), delimiter=separator)
     while True:
         try:

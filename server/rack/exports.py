@@ -3,8 +3,8 @@
 import io
 from xml.etree import ElementTree
 
-import ezdxf
 from ezdxf import units
+from ezdxf.filemanagement import new
 
 from chord_core.documents.results import Curves
 from paper.sheet import outline_points, side_points
@@ -46,12 +46,12 @@ def svg_of(curves: Curves, title: str) -> bytes:
     ):
         path = "M" + "L".join(f"{x:.3f},{y:.3f}" for x, y in points) + ("Z" if closed else "")
         ElementTree.SubElement(root, "path", {"id": name, "d": path, **lines})
-    return ElementTree.tostring(root, encoding="utf-8", xml_declaration=True)
+    return bytes(ElementTree.tostring(root, encoding="utf-8", xml_declaration=True))
 
 
 def dxf_of(curves: Curves) -> bytes:
     """Outline, stringer, bottom and deck as DXF (R2010), a layer each, in millimetres."""
-    drawing = ezdxf.new("R2010", units=units.MM)
+    drawing = new("R2010", units=units.MM)
     space = drawing.modelspace()
     length = curves.from_tail_m[-1] * _MM
     rows = list(zip(curves.from_tail_m, curves.rocker_m, curves.thickness_m, strict=True))

@@ -3,11 +3,11 @@
 from datetime import timedelta
 from typing import Any, Literal
 
-from django.db.models import Count, QuerySet
+from django.db.models import Count
 from django.http import QueryDict
 from pydantic import Field
 
-from accounts.models import Shop
+from accounts.models import Shop, ShopQuerySet
 from chord_core.documents import parse
 from chord_core.documents.base import Document, Result
 from chord_core.documents.board import Stock
@@ -104,7 +104,7 @@ def find_of(params: QueryDict) -> Find:
     return parse(Find, {**said, "between": between})
 
 
-def _days(rows: QuerySet, between: Between) -> QuerySet:
+def _days(rows: ShopQuerySet[Board], between: Between) -> ShopQuerySet[Board]:
     """Boards that hang for so many days: ``hung_on`` counts the other way."""
     for end, days in (("lte", between.low), ("gte", between.high)):
         if days is not None:
@@ -113,7 +113,7 @@ def _days(rows: QuerySet, between: Between) -> QuerySet:
     return rows
 
 
-def matching(shop: Shop, find: Find) -> QuerySet:
+def matching(shop: Shop, find: Find) -> ShopQuerySet[Board]:
     """The boards of a shop that match."""
     rows = Board.objects.of(shop)
     if find.text:

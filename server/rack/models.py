@@ -2,6 +2,7 @@
 ``drawn_`` columns are what the core made of a board, kept so that a large rack can be searched by them."""
 
 from datetime import date
+from typing import ClassVar
 
 from django.conf import settings
 from django.contrib.postgres.indexes import GinIndex
@@ -9,7 +10,7 @@ from django.db import models
 from django.db.models import Q
 from django.utils import timezone
 
-from accounts.models import ShopOwned, ShopQuerySet
+from accounts.models import ShopManager, ShopOwned
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
 
@@ -35,10 +36,10 @@ def today() -> date:
     return timezone.localdate()
 
 
-class HangingBoards(models.Manager.from_queryset(ShopQuerySet)):  # type: ignore[misc]
+class HangingBoards(ShopManager["Board"]):
     """Boards that hang in a rack: not those that were sold or taken down."""
 
-    def get_queryset(self) -> ShopQuerySet:
+    def get_queryset(self) -> models.QuerySet["Board"]:
         """Only what hangs."""
         return super().get_queryset().filter(left_at__isnull=True)
 
@@ -84,8 +85,8 @@ class Board(ShopOwned):
     left_at = models.DateTimeField(null=True)
     left_as = models.CharField(max_length=10, choices=LEFT_AS, blank=True)
 
-    objects = HangingBoards()
-    every = ShopQuerySet.as_manager()
+    objects: ClassVar[HangingBoards] = HangingBoards()
+    every: ClassVar[ShopManager["Board"]] = ShopManager()
 
     class Meta:
         ordering = ["pk"]

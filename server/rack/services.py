@@ -45,7 +45,7 @@ class Rack:
 
     ids: tuple[int, ...]
     boards: tuple[Document, ...]
-    hull: Hull | None
+    hull: Hull
     fins: FinSet
     sent: tuple[BoardOut, ...]
 
@@ -116,8 +116,6 @@ def _rack(shop_id: int, _count: int, _changed: object) -> Rack:
     rows = list(Board.objects.filter(shop_id=shop_id))
     boards = tuple(row.document() for row in rows)
     ids = tuple(row.pk for row in rows)
-    if not rows:
-        return Rack(ids, boards, None, fins_of(()), ())
     return Rack(ids, boards, labelled_hulls(boards), fins_of(boards), _sent_of(rows, boards))
 
 

@@ -7,6 +7,7 @@ import sys
 from pathlib import Path
 
 from pydantic import BaseModel
+from pydantic.json_schema import JsonSchemaMode
 
 from chord_core.documents import (
     Board,
@@ -86,8 +87,8 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
 
 def schema_text(kind: type[BaseModel]) -> str:
     """The JSON Schema of a document, as it stands in the repository."""
-    mode = "serialization" if kind.__name__.endswith(("Result", "Answer")) else "validation"
-    schema = kind.model_json_schema(mode=mode)  # type: ignore[arg-type]
+    mode: JsonSchemaMode = "serialization" if kind.__name__.endswith(("Result", "Answer")) else "validation"
+    schema = kind.model_json_schema(mode=mode)
     return json.dumps(schema, indent=2, sort_keys=True, ensure_ascii=False) + "\n"
 
 

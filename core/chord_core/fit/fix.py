@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 
@@ -24,8 +25,8 @@ _GAIN = 2.0
 _KEPT = 3
 
 
-def _other_rider(case: Case, **changed: object) -> Case:
-    return replace(case, rider=replace(case.rider, **changed))  # type: ignore[arg-type]
+def _other_rider(case: Case, **changed: Any) -> Case:
+    return replace(case, rider=replace(case.rider, **changed))
 
 
 def _habits(case: Case, request: FixRequest, board: Board) -> list[Fix]:

@@ -171,6 +171,6 @@ def _half(text: str) -> Board | None:
     board = _at(family, length if length is not None else _length_for(family, litres))
     if litres is not None:
         board = _holding(board, litres)
-    said = {"family": bool(names), "length_m": length is not None}
-    assumed: list[AssumedMeasure] = [*(name for name, known in said.items() if not known)]  # type: ignore[list-item]
+    said: dict[AssumedMeasure, bool] = {"family": bool(names), "length_m": length is not None}
+    assumed = [name for name, known in said.items() if not known]
     return board.model_copy(update={"assumed": (*assumed, "width_m", "thickness_m")})

@@ -70,7 +70,7 @@ class Half:
 
     def height_at(self, across: Array) -> Array:
         """Height in the box at places ``across`` (n,) or (n, m)."""
-        columns = across.reshape(len(across), -1)
+        columns = across[:, None] if across.ndim == 1 else across
         halves = [np.broadcast_to(part, (len(across),) + (1,) * (part.ndim - 1)).ravel()
                   for part in (self.x1, self.x2, self.y1, self.y2)]  # fmt: skip
         out = np.empty_like(columns)

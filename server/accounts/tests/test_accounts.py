@@ -6,7 +6,6 @@ from datetime import timedelta
 from typing import Any
 from unittest import mock
 
-from buoys.models import Buoy
 from django.conf import settings
 from django.contrib.sessions.backends.db import SessionStore
 from django.contrib.sessions.models import Session
@@ -22,6 +21,7 @@ from accounts.models import Shop, User
 from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
+from buoys.models import Buoy
 from fittings.models import Fitting
 from rack.models import Board
 

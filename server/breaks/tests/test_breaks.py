@@ -3,15 +3,15 @@
 from datetime import UTC, datetime, timedelta
 
 import numpy as np
-from buoys.models import Buoy
-from buoys.services import keep_seas
-from buoys.tests.services import SwellBuoy, made_year
 from django.core.files.uploadedfile import SimpleUploadedFile
 
 from accounts.tests.case import ApiCase
 from breaks.climate import climate_for
 from breaks.models import Break
 from breaks.now import age_says, now_at
+from buoys.models import Buoy
+from buoys.services import keep_seas
+from buoys.tests.services import SwellBuoy, made_year
 from chord_core.documents.climate import HoursAsked
 from standins.made_sea import Coast, made_seas
 from standins.swell_buoy import STATION
