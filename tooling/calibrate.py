@@ -17,11 +17,11 @@ from typing import Any
 import numpy as np
 from scipy.optimize import lsq_linear, minimize
 
-from chord_core.fit.baseline import build_baseline
-from chord_core.fit.case import Case
 from chord_core.fit.expected import dims, kinds, litres
 from chord_core.fit.expected.facts import facts_of
-from chord_core.fit.factors import closed_in
+from chord_core.fit.judge.baseline import build_baseline
+from chord_core.fit.judge.case import Case
+from chord_core.fit.judge.factors import closed_in
 from chord_core.tables import families, table
 from tooling.judged import Answer, Judged, sets_of, tenths
 

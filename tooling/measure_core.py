@@ -10,11 +10,11 @@ from collections.abc import Callable, Sequence
 from statistics import median
 
 from chord_core.documents import Board, RankRequest, SolveRequest, Surfer, Water
-from chord_core.fit.case import case_of
-from chord_core.fit.rank import doubts, judge_rack
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.size import Sized, answer_of
-from chord_core.fit.solve import solve
+from chord_core.fit.answer.rank import doubts, judge_rack
+from chord_core.fit.answer.size import Sized, answer_of
+from chord_core.fit.answer.solve import solve
+from chord_core.fit.judge.case import case_of
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import labelled_hulls

@@ -15,14 +15,14 @@ import numpy as np
 from scipy.stats import spearmanr
 
 from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water, parse
-from chord_core.documents.answers import SolveResult
-from chord_core.fit.candidates import fit_in
-from chord_core.fit.case import Case, case_with
-from chord_core.fit.cautions import cautions_for
-from chord_core.fit.gates import a
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.size import size
-from chord_core.fit.solve import solve
+from chord_core.documents.verbs.solve import SolveResult
+from chord_core.fit.answer.size import size
+from chord_core.fit.answer.solve import solve
+from chord_core.fit.judge.candidates import fit_in
+from chord_core.fit.judge.case import Case, case_with
+from chord_core.fit.rules.cautions import cautions_for
+from chord_core.fit.rules.gates import a
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.line import read_line
 from chord_core.tables import families, rungs, table
 from chord_core.tables.calibration import scaled_constant

@@ -28,13 +28,13 @@ from chord_core.documents import (
 )
 from chord_core.documents.base import check_text, read_json
 from chord_core.errors import ChordError
-from chord_core.fit.change import change
-from chord_core.fit.compare import compare
-from chord_core.fit.fix import fix
-from chord_core.fit.rank import rank
-from chord_core.fit.size import size
-from chord_core.fit.solve import solve
-from chord_core.fit.why import explain_compare, explain_rank, explain_size, explain_solve
+from chord_core.fit.answer.change import change
+from chord_core.fit.answer.compare import compare
+from chord_core.fit.answer.fix import fix
+from chord_core.fit.answer.rank import rank
+from chord_core.fit.answer.size import size
+from chord_core.fit.answer.solve import solve
+from chord_core.fit.answer.why import explain_compare, explain_rank, explain_size, explain_solve
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.sizes import range_of
 from chord_core.hull.tape import tape_of

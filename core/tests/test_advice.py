@@ -9,11 +9,11 @@ from typing import Any
 from unittest import TestCase
 
 from chord_core.documents import Board, RankRequest, SizeRequest, SolveRequest, Surfer, Water
-from chord_core.documents.answers import RankResult
-from chord_core.fit.rank import rank
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.size import size
-from chord_core.fit.solve import solve
+from chord_core.documents.verbs.rank import RankResult
+from chord_core.fit.answer.rank import rank
+from chord_core.fit.answer.size import size
+from chord_core.fit.answer.solve import solve
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.line import read_line
 from chord_core.tables import families
 from tests import draws

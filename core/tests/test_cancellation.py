@@ -4,8 +4,8 @@ from unittest import TestCase
 
 from chord_core.cancellation import Cancelled, cancellable, check_cancelled
 from chord_core.documents import Surfer, Water
-from chord_core.fit.case import Case, case_with
-from chord_core.fit.size import Sized, answer_of
+from chord_core.fit.answer.size import Sized, answer_of
+from chord_core.fit.judge.case import Case, case_with
 from tests import draws
 
 

@@ -8,14 +8,14 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, SizeRequest, Surfer, Water
-from chord_core.documents.answers import RankResult
-from chord_core.fit.case import case_of
-from chord_core.fit.cautions import leash_for
-from chord_core.fit.gates import closed_because, own_class
-from chord_core.fit.precedence import standing
-from chord_core.fit.rank import rank
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.size import size
+from chord_core.documents.verbs.rank import RankResult
+from chord_core.fit.answer.rank import rank
+from chord_core.fit.answer.size import size
+from chord_core.fit.judge.case import case_of
+from chord_core.fit.rules.cautions import leash_for
+from chord_core.fit.rules.gates import closed_because, own_class
+from chord_core.fit.rules.precedence import standing
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
 from tests import tries

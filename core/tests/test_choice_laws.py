@@ -10,14 +10,14 @@ from unittest import TestCase
 import numpy as np
 
 from chord_core.documents import Board, SizeRequest, Surfer, Water
-from chord_core.documents.answers import SizeResult
-from chord_core.fit.candidates import fit_in
-from chord_core.fit.case import case_with
-from chord_core.fit.gear import advise_fins
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.search import search
-from chord_core.fit.shapes import measures
-from chord_core.fit.size import Sized, size
+from chord_core.documents.verbs.size import SizeResult
+from chord_core.fit.answer.size import Sized, size
+from chord_core.fit.judge.candidates import fit_in
+from chord_core.fit.judge.case import case_with
+from chord_core.fit.rules.gear import advise_fins
+from chord_core.fit.rules.reference_boards import board_at
+from chord_core.fit.search.best_boards import search
+from chord_core.fit.search.shapes import measures
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
 from tests import draws

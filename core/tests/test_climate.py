@@ -9,8 +9,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from chord_core.documents import Water, parse
-from chord_core.documents.climate import ClimateResult, HoursAsked, Seen
 from chord_core.documents.shore import Shore, Tide
+from chord_core.documents.verbs.calibrate import Seen
+from chord_core.documents.verbs.climate import ClimateResult, HoursAsked
 from chord_core.errors import ChordError
 from chord_core.tables import table
 from chord_core.water.bins import class_at

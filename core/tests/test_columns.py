@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.case import case_with
+from chord_core.fit.judge.case import case_with
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.columns import concatenate, take

@@ -6,8 +6,8 @@ from unittest import TestCase
 from hypothesis import given
 
 from chord_core.documents import Board, CompareRequest, Surfer, Water
-from chord_core.documents.answers import CompareResult
-from chord_core.fit.compare import compare
+from chord_core.documents.verbs.compare import CompareResult
+from chord_core.fit.answer.compare import compare
 from chord_core.hull.describe import describe_hull
 from tests import tries
 from tests.strategies import boards, inches

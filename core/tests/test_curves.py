@@ -8,10 +8,10 @@ from hypothesis import strategies as st
 from scipy.interpolate import PchipInterpolator
 
 from chord_core.documents import Board
-from chord_core.fit.gear import care_for
-from chord_core.fit.options import builds_for, tails_for
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.shapes import boards_of, measures, shape_of
+from chord_core.fit.rules.gear import care_for
+from chord_core.fit.rules.reference_boards import board_at
+from chord_core.fit.search.options import builds_for, tails_for
+from chord_core.fit.search.shapes import boards_of, measures, shape_of
 from chord_core.hull.bottom import bottom_of
 from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.fleet import fleet_of

@@ -5,7 +5,7 @@ from pathlib import Path
 from unittest import TestCase
 
 from chord_core.documents import Board, RankRequest, Surfer, Water
-from chord_core.fit.rank import rank
+from chord_core.fit.answer.rank import rank
 from chord_core.tables import families
 
 DEMO = Path(__file__).resolve().parents[2] / "demo"

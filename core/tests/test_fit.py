@@ -9,15 +9,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.baseline import build_baseline
-from chord_core.fit.candidates import fit_in
-from chord_core.fit.case import Case, case_with
-from chord_core.fit.complaints import heard, score_complaints
-from chord_core.fit.factors import FACTORS, days_of_water, judge_alone, weights_for
-from chord_core.fit.growth import near
-from chord_core.fit.rank import judge_rack
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.style import one_thing, radius_wanted_m, style_of, style_on
+from chord_core.fit.answer.rank import judge_rack
+from chord_core.fit.judge.baseline import build_baseline
+from chord_core.fit.judge.candidates import fit_in
+from chord_core.fit.judge.case import Case, case_with
+from chord_core.fit.judge.complaints import heard, score_complaints
+from chord_core.fit.judge.factors import FACTORS, days_of_water, judge_alone, weights_for
+from chord_core.fit.judge.growth import near
+from chord_core.fit.judge.style import one_thing, radius_wanted_m, style_of, style_on
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.label import labelled_hulls
 from chord_core.physics import G
 from chord_core.ride.batches import RideSummary, summarize_rides

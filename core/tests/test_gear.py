@@ -6,7 +6,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.gear import (
+from chord_core.fit.rules.gear import (
     advise_fins,
     cost_a_session,
     fin_area_cm2,
@@ -17,7 +17,7 @@ from chord_core.fit.gear import (
     trade_in,
     wax_for,
 )
-from chord_core.fit.precedence import over_budget
+from chord_core.fit.rules.precedence import over_budget
 from chord_core.hull.label import labelled_hulls
 from chord_core.surfer.defaults import rider_with_defaults
 from chord_core.water.conditions import conditions_with_defaults

@@ -9,7 +9,7 @@ from unittest import TestCase
 import numpy as np
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.case import case_with
+from chord_core.fit.judge.case import case_with
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.kernel import in_two_threads

@@ -6,8 +6,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, Surfer, Water
-from chord_core.documents.answers import Ranked
-from chord_core.fit.rank import rank
+from chord_core.documents.verbs.rank import Ranked
+from chord_core.fit.answer.rank import rank
 from chord_core.spoken import speaking
 from tests import tries
 from tests.strategies import boards, inches, surfers, waters

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from chord_core.documents import Board
 from chord_core.documents.board import BottomZone
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.guess import guess_family

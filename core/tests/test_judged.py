@@ -13,11 +13,11 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water, parse
-from chord_core.documents.answers import SizeResult
-from chord_core.fit.case import Case, case_with
+from chord_core.documents.verbs.size import SizeResult
+from chord_core.fit.answer.size import size
 from chord_core.fit.expected.kinds import class_first
 from chord_core.fit.expected.litres import log_litres
-from chord_core.fit.size import size
+from chord_core.fit.judge.case import Case, case_with
 from chord_core.tables import families, rungs, table
 from tests import draws, tries
 from tests.strategies import between, surfers, waters

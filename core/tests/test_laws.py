@@ -15,7 +15,7 @@ from scipy.optimize import brentq
 
 from chord_core.documents import Board, Surfer, Water
 from chord_core.documents.board import BottomZone
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import SHARE

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 
 from chord_core.documents import Board, RangeRequest, parse
 from chord_core.errors import ChordError
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.measured import TAPE_M, hulls_of
 from chord_core.hull.sizes import range_of
 from chord_core.hull.stations import SHARE

@@ -7,18 +7,19 @@ import numpy as np
 from hypothesis import assume, given
 
 from chord_core.documents import Board, ChangeRequest, FixRequest, RankRequest, SizeRequest, Surfer, Water
-from chord_core.documents.answers import ChangeResult, RankResult
+from chord_core.documents.verbs.change import ChangeResult
+from chord_core.documents.verbs.rank import RankResult
 from chord_core.errors import ChordError
-from chord_core.fit.baseline import build_baseline
-from chord_core.fit.candidates import fit_in
-from chord_core.fit.case import case_with
-from chord_core.fit.change import RIGHT, change, fin_trials
-from chord_core.fit.fix import fix
-from chord_core.fit.next_question import unknown_facts
-from chord_core.fit.rank import rank
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.size import size
-from chord_core.fit.step import scaled
+from chord_core.fit.advise.next_question import unknown_facts
+from chord_core.fit.answer.change import RIGHT, change, fin_trials
+from chord_core.fit.answer.fix import fix
+from chord_core.fit.answer.rank import rank
+from chord_core.fit.answer.size import size
+from chord_core.fit.judge.baseline import build_baseline
+from chord_core.fit.judge.candidates import fit_in
+from chord_core.fit.judge.case import case_with
+from chord_core.fit.rules.reference_boards import board_at
+from chord_core.fit.search.step import scaled
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of

@@ -8,15 +8,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, Surfer, Water
-from chord_core.documents.answers import Need, PinnedSize, RankStability
-from chord_core.documents.requests import Pinned
+from chord_core.documents.verbs.rank import Need, RankStability
+from chord_core.documents.verbs.solve import Pinned, PinnedSize
 from chord_core.errors import ChordError
-from chord_core.fit.baseline import baseline_boards, build_baseline
-from chord_core.fit.case import case_with
-from chord_core.fit.needs import near_best
-from chord_core.fit.pins import pinned_size
-from chord_core.fit.rank import JudgedRack, judge_rack, rank, steadiest
-from chord_core.fit.size import Sized
+from chord_core.fit.advise.needs import near_best
+from chord_core.fit.answer.pins import pinned_size
+from chord_core.fit.answer.rank import JudgedRack, judge_rack, rank, steadiest
+from chord_core.fit.answer.size import Sized
+from chord_core.fit.judge.baseline import baseline_boards, build_baseline
+from chord_core.fit.judge.case import case_with
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls

@@ -44,7 +44,7 @@ class Outlines(TestCase):
         self.assertLess(abs(wide_at - board.length_m / 2 - fleet.wide_point[0]), 0.05 * board.length_m)
 
     def test_ordinary_boards_are_fair(self) -> None:
-        from chord_core.fit.reference_boards import board_at
+        from chord_core.fit.rules.reference_boards import board_at
         from chord_core.tables import families
 
         for family in families().values():

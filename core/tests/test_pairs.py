@@ -11,10 +11,10 @@ from unittest import TestCase
 import numpy as np
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.candidates import fit_in
-from chord_core.fit.case import case_with
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.step import scaled as sized
+from chord_core.fit.judge.candidates import fit_in
+from chord_core.fit.judge.case import case_with
+from chord_core.fit.rules.reference_boards import board_at
+from chord_core.fit.search.step import scaled as sized
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.nose import nose_clearance
 from chord_core.ride.ride_model import FleetRide

@@ -8,9 +8,9 @@ from hypothesis import strategies as st
 from scipy.optimize import brentq
 
 from chord_core.documents import Board, SizeRequest, Surfer, Water
-from chord_core.fit.case import Case, case_of
-from chord_core.fit.gates import a
-from chord_core.fit.handling import handle, length_limit, must_duck_dive
+from chord_core.fit.judge.case import Case, case_of
+from chord_core.fit.judge.handling import handle, length_limit, must_duck_dive
+from chord_core.fit.rules.gates import a
 from chord_core.hull.bottom import bottom_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of

@@ -7,11 +7,11 @@ import numpy as np
 from hypothesis import given
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.case import Case, case_with
-from chord_core.fit.factors import Judged
-from chord_core.fit.rank import JudgedRack, judge_rack
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.sentences import _SAYS, About, reasons
+from chord_core.fit.advise.sentences import _SAYS, About, reasons
+from chord_core.fit.answer.rank import JudgedRack, judge_rack
+from chord_core.fit.judge.case import Case, case_with
+from chord_core.fit.judge.factors import Judged
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
 from tests import tries

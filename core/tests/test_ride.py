@@ -8,8 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RideRequest, Surfer, Water, WaterRequest
-from chord_core.documents.requests import Swell
-from chord_core.fit.reference_boards import board_at
+from chord_core.documents.verbs.water import Swell
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.physics import G

@@ -9,7 +9,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RideRequest, Surfer, Water
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls

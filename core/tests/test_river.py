@@ -9,10 +9,10 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water, parse
-from chord_core.documents.climate import HoursAsked, WorthResult
 from chord_core.documents.shore import River, Setting, Shore
+from chord_core.documents.verbs.climate import HoursAsked, WorthResult
 from chord_core.errors import ChordError
-from chord_core.fit.case import case_with
+from chord_core.fit.judge.case import case_with
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride

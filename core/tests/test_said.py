@@ -10,12 +10,12 @@ from hypothesis import given
 
 from chord_core import spoken
 from chord_core.documents import SizeRequest, Surfer, Water, parse
-from chord_core.documents.answers import Advice
-from chord_core.fit.advice import Chosen, advise, holds
-from chord_core.fit.case import Case, case_with
+from chord_core.documents.verbs.size import Advice
+from chord_core.fit.advise.advice import Chosen, advise, holds
+from chord_core.fit.answer.size import size
 from chord_core.fit.expected.kinds import speaks_for
-from chord_core.fit.reference_boards import family_litres
-from chord_core.fit.size import size
+from chord_core.fit.judge.case import Case, case_with
+from chord_core.fit.rules.reference_boards import family_litres
 from chord_core.tables import families, table
 from tests import draws, tries
 from tests.strategies import inches, surfers, waters

@@ -10,14 +10,14 @@ from unittest import TestCase
 from hypothesis import given
 
 from chord_core.documents import Board, SizeRequest, SolveRequest, Surfer, Water
-from chord_core.documents.answers import SolveResult
+from chord_core.documents.verbs.solve import SolveResult
 from chord_core.errors import ChordError
-from chord_core.fit.candidates import fit_in
-from chord_core.fit.case import case_with
-from chord_core.fit.options import WORTH_A_BUILD, WORTH_IT
-from chord_core.fit.size import size
-from chord_core.fit.solve import solve
-from chord_core.fit.windows import FRACTION_M
+from chord_core.fit.answer.size import size
+from chord_core.fit.answer.solve import solve
+from chord_core.fit.judge.candidates import fit_in
+from chord_core.fit.judge.case import case_with
+from chord_core.fit.search.options import WORTH_A_BUILD, WORTH_IT
+from chord_core.fit.search.windows import FRACTION_M
 from chord_core.hull.describe import describe_hull
 from chord_core.tables import families, rungs
 from chord_core.units import INCH_M

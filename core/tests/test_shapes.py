@@ -8,15 +8,15 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, SizeRequest, Surfer, Water
-from chord_core.fit.baseline import build_baseline, open_families
-from chord_core.fit.case import case_with
-from chord_core.fit.next_question import unknown_facts
-from chord_core.fit.options import setups_for, tails_for
-from chord_core.fit.reference_boards import board_at, reference_boards, reference_fleet
-from chord_core.fit.search import near, search
-from chord_core.fit.shapes import COLUMNS, boards_of, held, measures, shape_of
-from chord_core.fit.size import Sized
-from chord_core.fit.windows import outwards
+from chord_core.fit.advise.next_question import unknown_facts
+from chord_core.fit.answer.size import Sized
+from chord_core.fit.judge.baseline import build_baseline, open_families
+from chord_core.fit.judge.case import case_with
+from chord_core.fit.rules.reference_boards import board_at, reference_boards, reference_fleet
+from chord_core.fit.search.best_boards import near, search
+from chord_core.fit.search.options import setups_for, tails_for
+from chord_core.fit.search.shapes import COLUMNS, boards_of, held, measures, shape_of
+from chord_core.fit.search.windows import outwards
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families, table
 from chord_core.units import INCH_M

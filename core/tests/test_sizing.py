@@ -7,11 +7,11 @@ from hypothesis import assume, given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water
-from chord_core.documents.answers import SizeResult, SizingMethod
-from chord_core.fit.bands import band_for, moves
-from chord_core.fit.case import case_of
-from chord_core.fit.reference_boards import reference_fleet
-from chord_core.fit.size import size
+from chord_core.documents.verbs.size import SizeResult, SizingMethod
+from chord_core.fit.answer.size import size
+from chord_core.fit.judge.case import case_of
+from chord_core.fit.rules.bands import band_for, moves
+from chord_core.fit.rules.reference_boards import reference_fleet
 from chord_core.hull.describe import describe_hull
 from chord_core.ride.batches import summarize_rides
 from chord_core.surfer.defaults import height_from_mass, rider_with_defaults
@@ -70,7 +70,7 @@ class Bands(TestCase):
 
     def test_big_water_factor(self) -> None:
         """``docs/trade.md``: mean face of 1.2 body heights 1.12, 1.6: 1.36, 3: 2.2."""
-        from chord_core.fit.bands import _big_water
+        from chord_core.fit.rules.bands import _big_water
 
         for face, factor in ((0.5, 1.0), (1.2, 1.12), (1.6, 1.36), (3.0, 2.2)):
             self.assertAlmostEqual(_big_water(face), factor, delta=0.02 * factor)

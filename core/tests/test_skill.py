@@ -7,10 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, RideRequest, Surfer, Water
-from chord_core.documents.answers import RidesBand
-from chord_core.fit.rank import rank
-from chord_core.fit.reference_boards import board_at
-from chord_core.fit.wave_words import range_says, rides_says
+from chord_core.documents.verbs.rank import RidesBand
+from chord_core.fit.advise.wave_words import range_says, rides_says
+from chord_core.fit.answer.rank import rank
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.prone import HEIGHTS

@@ -6,7 +6,7 @@ import numpy as np
 
 from chord_core.documents import Board, parse
 from chord_core.errors import ChordError
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.measured import TAPE_M, hulls_of, smooth
 from chord_core.hull.stations import SHARE

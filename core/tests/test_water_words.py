@@ -8,9 +8,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import SizeRequest, Surfer, Water
-from chord_core.documents.climate import ClimateResult, DayGives, MapShare, RiverResult
 from chord_core.documents.shore import Setting
-from chord_core.fit.size import size
+from chord_core.documents.verbs.climate import ClimateResult, DayGives, MapShare
+from chord_core.documents.verbs.river import RiverResult
+from chord_core.fit.answer.size import size
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE
 from chord_core.water.wave_climate import TOLD
 from chord_core.water.words import (

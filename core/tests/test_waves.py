@@ -8,9 +8,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Water, WaterRequest
-from chord_core.documents.requests import Swell
-from chord_core.documents.results import Breaker
 from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.water import Breaker, Swell
 from chord_core.physics import G
 from chord_core.surfer.describe import describe_water
 from chord_core.water.face import HIGHEST_OF_DEPTH, Face

@@ -21,9 +21,9 @@ from chord_core.documents import (
     Water,
     WaterRequest,
 )
-from chord_core.documents.requests import Swell
+from chord_core.documents.verbs.water import Swell
 from chord_core.documents.why import Derivation
-from chord_core.fit.why import explain_compare, explain_rank, explain_size, explain_solve
+from chord_core.fit.answer.why import explain_compare, explain_rank, explain_size, explain_solve
 from chord_core.tables import families
 from chord_core.why.explain import explain_hull, explain_ride, explain_water
 from tests import tries

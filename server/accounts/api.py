@@ -12,10 +12,10 @@ from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from accounts import services, sign_in
+from accounts import commands, sign_in
 from accounts.documents import Me, Session, SignIn
 from accounts.models import User
-from accounts.tenancy import ShopView, answer
+from accounts.tenancy import ShopView, json_response
 from chord_core.documents import parse
 
 
@@ -37,7 +37,7 @@ def _session(request: Request) -> Session:
             "signed_in": bool(person.shop),
             "person": person.get_short_name() or person.username or None,
             "shop": person.shop.name if person.shop else None,
-            "demo_available": services.demo_available(request._request),
+            "demo_available": commands.demo_available(request._request),
             "token": get_token(request._request),
         },
     )
@@ -52,7 +52,7 @@ class SessionView(APIView):
     @extend_schema(responses=Session)
     def get(self, request: Request) -> HttpResponse:
         """Say who is signed in."""
-        return answer(_session(request))
+        return json_response(_session(request))
 
     @extend_schema(request=SignIn, responses=Session)
     def post(self, request: Request) -> HttpResponse:
@@ -60,14 +60,14 @@ class SessionView(APIView):
         given = parse(SignIn, request.data)
         sign_in.sign_in(request._request, given.username, given.password)
         request.user = request._request.user
-        return answer(_session(request))
+        return json_response(_session(request))
 
     @extend_schema(responses=Session)
     def delete(self, request: Request) -> HttpResponse:
         """Sign out."""
         logout(request._request)
         request.user = request._request.user
-        return answer(_session(request))
+        return json_response(_session(request))
 
 
 @method_decorator(csrf_protect, name="dispatch")
@@ -79,9 +79,9 @@ class DemoView(APIView):
     @extend_schema(request=None, responses=Session)
     def post(self, request: Request) -> HttpResponse:
         """Open the demo shop, on loopback with demo data only."""
-        services.open_demo(request._request)
+        commands.open_demo(request._request)
         request.user = request._request.user
-        return answer(_session(request))
+        return json_response(_session(request))
 
 
 class MeView(ShopView):
@@ -94,4 +94,4 @@ class MeView(ShopView):
         for name, value in given.items():
             setattr(self.person, name, value)
         self.person.save(update_fields=list(given))
-        return answer(_session(request))
+        return json_response(_session(request))

@@ -10,6 +10,7 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from accounts.models import Shop, ShopOwned, ShopQuerySet, User
+from api_tools.query import QueryT, read_query
 from chord_core.errors import ChordError
 from chord_core.spoken import speaking
 
@@ -58,6 +59,14 @@ class ShopView(APIView):
             says = f"“{unknown[0]}” is no word of this address; {there}"
             raise ChordError(unknown[0] or "request", request.query_params[unknown[0]], says)
 
+    def query(self, model: type[QueryT]) -> QueryT:
+        """What stands behind the question mark, as this document.
+
+        Raises:
+            ChordError: names the word, its value and what is allowed.
+        """
+        return read_query(self.request, model)
+
     @property
     def shop(self) -> Shop:
         """The shop of the signed-in person; nobody without one comes so far (``permissions``)."""
@@ -83,7 +92,7 @@ class ShopView(APIView):
         return get_object_or_404(self.own(model), pk=pk)
 
 
-def answer(document: BaseModel, status: int = 200) -> HttpResponse:
+def json_response(document: BaseModel, status: int = 200) -> HttpResponse:
     """Send a document as JSON, written by the document itself: no second pass over it."""
     body = document.model_dump_json(by_alias=True)
     return HttpResponse(body, content_type="application/json", status=status)

@@ -2,12 +2,13 @@
 
 from django.http import HttpResponse
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema
+from drf_spectacular.utils import extend_schema
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 
-from accounts.tenancy import ShopView, answer
-from breaks import services
+from accounts.tenancy import ShopView, json_response
+from api_tools.query import parameters
+from breaks import commands, selectors
 from breaks.climate import break_climate
 from breaks.documents import (
     BreakClimate,
@@ -24,30 +25,10 @@ from breaks.documents import (
 from breaks.models import Break
 from breaks.now import now_at
 from chord_core.documents import parse
-from chord_core.documents.climate import CalibrateResult, HoursAsked, Seen
+from chord_core.documents.verbs.calibrate import CalibrateResult, Seen
+from chord_core.documents.verbs.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.water import river
-
-#: The question of a climate as an address writes it.
-ASKED = [
-    OpenApiParameter("months", OpenApiTypes.INT, many=True),
-    OpenApiParameter("light", OpenApiTypes.BOOL),
-    OpenApiParameter("free", OpenApiTypes.STR),
-    OpenApiParameter("from_h", OpenApiTypes.INT),
-    OpenApiParameter("to_h", OpenApiTypes.INT),
-]
-#: For whom it is told: body height, and their own remembered days.
-FOR_WHOM = [OpenApiParameter(name, OpenApiTypes.FLOAT) for name in GivesOf.model_fields]
-
-
-def hours_asked(request: Request) -> HoursAsked:
-    """Which hours count, from an address."""
-    given = {
-        name: request.query_params[name]
-        for name in ("light", "free", "from_h", "to_h")
-        if name in request.query_params
-    }
-    return parse(HoursAsked, {**given, "months": request.query_params.getlist("months")})
 
 
 class BreaksView(ShopView):
@@ -57,13 +38,13 @@ class BreaksView(ShopView):
     def get(self, request: Request) -> HttpResponse:
         """List them by name."""
         rows = self.own(Break).select_related("buoy", "flows")
-        return answer(BreakList(tuple(map(services.as_document, rows))))
+        return json_response(BreakList(tuple(map(selectors.as_document, rows))))
 
     @extend_schema(request=BreakIn, responses={201: BreakOut})
     def post(self, request: Request) -> HttpResponse:
         """Add one."""
-        place = services.keep_break(self.shop, parse(BreakIn, request.data))
-        return answer(services.as_document(place), 201)
+        place = commands.keep_break(self.shop, parse(BreakIn, request.data))
+        return json_response(selectors.as_document(place), 201)
 
 
 class BreakView(ShopView):
@@ -72,13 +53,13 @@ class BreakView(ShopView):
     @extend_schema(responses=BreakOut)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it."""
-        return answer(services.as_document(self.own_or_404(Break, pk)))
+        return json_response(selectors.as_document(self.own_or_404(Break, pk)))
 
     @extend_schema(request=BreakIn, responses=BreakOut)
     def put(self, request: Request, pk: int) -> HttpResponse:
         """Change it."""
-        place = services.keep_break(self.shop, parse(BreakIn, request.data), self.own_or_404(Break, pk))
-        return answer(services.as_document(place))
+        place = commands.keep_break(self.shop, parse(BreakIn, request.data), self.own_or_404(Break, pk))
+        return json_response(selectors.as_document(place))
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> HttpResponse:
@@ -91,13 +72,13 @@ class GivesView(ShopView):
     """What a break gives."""
 
     @extend_schema(
-        parameters=[*ASKED, *FOR_WHOM],
+        parameters=parameters(HoursAsked, GivesOf),
         responses=BreakClimate,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it for months, light and free hours, against what the break or the one asking remembers."""
-        given = {name: request.query_params.get(name) for name in GivesOf.model_fields}
-        return answer(break_climate(self.own_or_404(Break, pk), hours_asked(request), parse(GivesOf, given)))
+        place, hours = self.own_or_404(Break, pk), self.query(HoursAsked)
+        return json_response(break_climate(place, hours, self.query(GivesOf)))
 
 
 class NowView(ShopView):
@@ -106,7 +87,7 @@ class NowView(ShopView):
     @extend_schema(responses=Now)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show the last hour, the tide and the light; the buoy is asked if that is due."""
-        return answer(now_at(self.own_or_404(Break, pk)))
+        return json_response(now_at(self.own_or_404(Break, pk)))
 
 
 class SeenView(ShopView):
@@ -115,14 +96,14 @@ class SeenView(ShopView):
     @extend_schema(operation_id="breaks_seen_list", responses=SeenList)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """List it in order of time."""
-        return answer(services.seen_at(self.own_or_404(Break, pk)))
+        return json_response(selectors.seen_at(self.own_or_404(Break, pk)))
 
     @extend_schema(request=Seen, responses={201: SeenList})
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Write down what somebody saw."""
         place = self.own_or_404(Break, pk)
-        services.note_seen(place, self.person, parse(Seen, request.data))
-        return answer(services.seen_at(place), 201)
+        commands.note_seen(place, self.person, parse(Seen, request.data))
+        return json_response(selectors.seen_at(place), 201)
 
 
 class SightingView(ShopView):
@@ -132,7 +113,7 @@ class SightingView(ShopView):
     def delete(self, request: Request, pk: int, sighting: int) -> HttpResponse:
         """Strike it out."""
         self.own_or_404(Break, pk).seen.filter(pk=sighting).delete()
-        return answer(services.seen_at(self.own_or_404(Break, pk)))
+        return json_response(selectors.seen_at(self.own_or_404(Break, pk)))
 
 
 class CalibrateView(ShopView):
@@ -141,7 +122,7 @@ class CalibrateView(ShopView):
     @extend_schema(responses=CalibrateResult)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show exposure and bottom slope as the sightings pull them; nothing is written."""
-        return answer(services.calibrate(self.own_or_404(Break, pk)))
+        return json_response(selectors.calibrate(self.own_or_404(Break, pk)))
 
 
 class BreakFileView(ShopView):
@@ -150,7 +131,7 @@ class BreakFileView(ShopView):
     @extend_schema(responses=BreakFile)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Send it with what was seen there."""
-        response = answer(services.break_file(self.own_or_404(Break, pk)))
+        response = json_response(selectors.break_file(self.own_or_404(Break, pk)))
         response["Content-Disposition"] = 'attachment; filename="break.json"'
         return response
 
@@ -161,8 +142,8 @@ class BreakImportView(ShopView):
     @extend_schema(request=BreakFile, responses={201: BreakOut})
     def post(self, request: Request) -> HttpResponse:
         """Make it, or lay it over the shop's own of that name."""
-        place = services.import_break(self.shop, self.person, parse(BreakFile, request.data))
-        return answer(services.as_document(place), 201)
+        place = commands.import_break(self.shop, self.person, parse(BreakFile, request.data))
+        return json_response(selectors.as_document(place), 201)
 
 
 class FlowsView(ShopView):
@@ -178,16 +159,16 @@ class FlowsView(ShopView):
         file = request.FILES.get("file")
         if file is None:
             raise ChordError("file", None, "send one file as “file”")
-        return answer(services.keep_flows(place, file.file, file.name or "file"))
+        return json_response(commands.keep_flows(place, file.file, file.name or "file"))
 
 
 class ClimateTableView(ShopView):
     """What a break gives, as a table."""
 
-    @extend_schema(parameters=ASKED, responses={(200, "text/csv"): OpenApiTypes.STR})
+    @extend_schema(parameters=parameters(HoursAsked), responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Send its bins as CSV: face, slope, share of the waves."""
-        given = break_climate(self.own_or_404(Break, pk), hours_asked(request))
+        given = break_climate(self.own_or_404(Break, pk), self.query(HoursAsked))
         rows = given.climate.bins if given.climate else given.water.bins
         if not rows:
             raise ChordError("break", pk, "nothing is measured here: there are no bins to send")

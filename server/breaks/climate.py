@@ -11,11 +11,12 @@ import numpy as np
 from breaks.documents import BreakClimate, GivesOf, RememberedDay
 from breaks.models import Break
 from buoys.models import Buoy
-from buoys.services import seas_of_buoy
+from buoys.selectors import seas_of_buoy
 from chord_core.documents import River, Shore, Tide, Water, parse
-from chord_core.documents.climate import ClimateResult, HoursAsked, RiverResult
-from chord_core.documents.results import Bin
 from chord_core.documents.shore import Setting
+from chord_core.documents.verbs.climate import ClimateResult, HoursAsked
+from chord_core.documents.verbs.river import RiverResult
+from chord_core.documents.verbs.shared import Bin
 from chord_core.errors import ChordError
 from chord_core.surfer.defaults import height_from_mass
 from chord_core.water.artificial import foam_m, pool_bins

@@ -6,17 +6,13 @@ from pydantic import Field, RootModel
 
 from chord_core.documents import River, Shore, Tide, Water
 from chord_core.documents.base import Document, Result
-from chord_core.documents.climate import (
-    BuoyFault,
-    ClimateResult,
-    HoursAsked,
-    RiverResult,
-    Seen,
-    TurnSays,
-)
-from chord_core.documents.results import Bin
 from chord_core.documents.shore import Setting
 from chord_core.documents.surfer import HeightM
+from chord_core.documents.verbs.calibrate import Seen
+from chord_core.documents.verbs.climate import BuoyFault, ClimateResult, HoursAsked
+from chord_core.documents.verbs.river import RiverResult
+from chord_core.documents.verbs.shared import Bin
+from chord_core.documents.verbs.tide import TurnSays
 from chord_core.documents.water import FaceM
 
 

@@ -10,11 +10,11 @@ from django.utils import timezone
 from breaks.climate import flows_of, hours_of, river_for, shore_of, tide_table
 from breaks.documents import Now
 from breaks.models import Break
+from buoys.commands import poll
 from buoys.models import Buoy
-from buoys.services import SILENT_AFTER, poll, seas_of_buoy
+from buoys.selectors import SILENT_AFTER, seas_of_buoy
 from chord_core.documents import River, Shore, parse
-from chord_core.documents.climate import TideResult
-from chord_core.documents.requests import TideRequest
+from chord_core.documents.verbs.tide import TideRequest, TideResult
 from chord_core.water.bins import class_at
 from chord_core.water.climate import THIRDS
 from chord_core.water.river import rated

@@ -6,8 +6,8 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.parsers import MultiPartParser
 from rest_framework.request import Request
 
-from accounts.tenancy import ShopView, answer
-from buoys import services
+from accounts.tenancy import ShopView, json_response
+from buoys import commands, selectors
 from buoys.documents import BuoyIn, BuoyList, BuoyOut, FilesRead
 from buoys.models import Buoy
 from chord_core.documents import parse
@@ -25,13 +25,13 @@ class BuoysView(ShopView):
     @extend_schema(operation_id="buoys_list", responses=BuoyList)
     def get(self, request: Request) -> HttpResponse:
         """List them by name."""
-        return answer(BuoyList(tuple(map(services.as_document, self.own(Buoy)))))
+        return json_response(BuoyList(tuple(map(selectors.as_document, self.own(Buoy)))))
 
     @extend_schema(request=BuoyIn, responses={201: BuoyOut})
     def post(self, request: Request) -> HttpResponse:
         """Add one."""
-        buoy = services.keep_buoy(self.shop, parse(BuoyIn, request.data))
-        return answer(services.as_document(buoy), 201)
+        buoy = commands.keep_buoy(self.shop, parse(BuoyIn, request.data))
+        return json_response(selectors.as_document(buoy), 201)
 
 
 class BuoyView(ShopView):
@@ -40,13 +40,13 @@ class BuoyView(ShopView):
     @extend_schema(responses=BuoyOut)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it."""
-        return answer(services.as_document(self.own_or_404(Buoy, pk)))
+        return json_response(selectors.as_document(self.own_or_404(Buoy, pk)))
 
     @extend_schema(request=BuoyIn, responses=BuoyOut)
     def put(self, request: Request, pk: int) -> HttpResponse:
         """Change it."""
-        buoy = services.keep_buoy(self.shop, parse(BuoyIn, request.data), self.own_or_404(Buoy, pk))
-        return answer(services.as_document(buoy))
+        buoy = commands.keep_buoy(self.shop, parse(BuoyIn, request.data), self.own_or_404(Buoy, pk))
+        return json_response(selectors.as_document(buoy))
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> HttpResponse:
@@ -73,14 +73,14 @@ class BuoyFilesView(ShopView):
         files = request.FILES.getlist("file")
         if not 1 <= len(files) <= _MOST_FILES:
             raise ChordError("file", len(files), f"send 1 to {_MOST_FILES} files as “file”")
-        lines = services.read_files(buoy, [(file.name or "file", file.file) for file in files])
+        lines = commands.read_files(buoy, [(file.name or "file", file.file) for file in files])
         return StreamingHttpResponse(lines, content_type="application/x-ndjson")
 
     @extend_schema(responses={(200, "text/csv"): OpenApiTypes.STR})
     def get(self, request: Request, pk: int) -> StreamingHttpResponse:
         """Send its hours as CSV."""
         buoy = self.own_or_404(Buoy, pk)
-        lines = services.hours_csv(services.seas_of_buoy(buoy))
+        lines = selectors.hours_csv(selectors.seas_of_buoy(buoy))
         response = StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8")
         response["Content-Disposition"] = 'attachment; filename="hours.csv"'
         return response

@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import Field, RootModel, model_validator
 
 from chord_core.documents.base import Document, Result
-from chord_core.documents.climate import BuoyFault
+from chord_core.documents.verbs.climate import BuoyFault
 from chord_core.errors import ChordError
 
 _STATION = re.compile(r"[A-Za-z0-9_-]*\Z")

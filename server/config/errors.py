@@ -12,18 +12,10 @@ from rest_framework import exceptions, status
 from rest_framework.response import Response
 from rest_framework.views import exception_handler
 
+from api_tools.errors import Stale
 from chord_core.errors import ChordError
 from config.logs import AWAY
 from config.parsers import TooLarge
-
-
-class Stale(Exception):
-    """Somebody else changed what is being written; ``current`` is how it stands now."""
-
-    def __init__(self, current: dict[str, Any]) -> None:
-        super().__init__("changed meanwhile")
-        self.current = current
-
 
 DATABASE_AWAY = "The database does not answer at the moment: nothing is lost, try again."
 _TOO_OLD = "This page is too old: load it again and sign in."

@@ -9,14 +9,15 @@ import numpy as np
 
 from accounts.models import Shop, User
 from breaks.climate import hours_of
+from breaks.commands import keep_break, keep_flows, note_seen
 from breaks.documents import BreakIn
 from breaks.models import Break
-from breaks.services import as_document, keep_break, keep_flows, note_seen
+from breaks.selectors import as_document
+from buoys.commands import keep_buoy, keep_seas
 from buoys.documents import BuoyIn
 from buoys.models import Buoy
-from buoys.services import keep_buoy, keep_seas
 from chord_core.documents import parse
-from chord_core.documents.climate import Seen
+from chord_core.documents.verbs.calibrate import Seen
 from chord_core.water.bins import class_at
 from standins.made_sea import Coast, made_flows, made_seas
 

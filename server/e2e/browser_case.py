@@ -25,7 +25,7 @@ from selenium.webdriver.remote.webelement import WebElement
 from selenium.webdriver.support.ui import WebDriverWait
 
 from accounts.models import User
-from demo.services import load_demo
+from demo.commands import load_demo
 from tooling.browser import close_browser, open_browser
 
 ROOT = Path(settings.ROOT)

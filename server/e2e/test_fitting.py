@@ -282,8 +282,8 @@ class SlipsOfTheHand(BrowserCase):
 
     def test_somebody_elses_change_is_kept_and_so_is_ours(self) -> None:
         self.open_demo()
+        from fittings.commands import change_fitting
         from fittings.documents import FittingPatch
-        from fittings.services import change_fitting
 
         row = Fitting.objects.get(facts__name="Ines Varga")
         change_fitting(row.shop, row.pk, FittingPatch(version=row.version, facts={"age": 51}))

@@ -6,7 +6,7 @@ from pathlib import Path
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.keys import Keys
 
-from demo.services import fill_rack
+from demo.commands import fill_rack
 from e2e.browser_case import ROOT
 from e2e.rack_case import RackCase
 

@@ -3,7 +3,7 @@
 from selenium.webdriver.common.keys import Keys
 
 from accounts.models import User
-from demo.services import fill_rack
+from demo.commands import fill_rack
 from e2e.browser_case import ROOT
 from e2e.rack_case import RackCase
 

@@ -13,9 +13,10 @@ from selenium.webdriver.common.keys import Keys
 
 from accounts.models import User
 from breaks.models import Break, Sighting
+from buoys.commands import keep_seas
 from buoys.models import Buoy
-from buoys.services import keep_seas, seas_of_buoy
-from buoys.tests.services import SwellBuoy, year_text
+from buoys.selectors import seas_of_buoy
+from buoys.tests.swell_service import SwellBuoy, year_text
 from chord_core.water.seas import Seas
 from e2e.browser_case import DEEP
 from e2e.place_case import PlaceCase

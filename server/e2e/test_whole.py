@@ -9,9 +9,9 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 
 from e2e.browser_case import BrowserCase
+from fittings.commands import change_fitting
 from fittings.documents import FittingPatch
 from fittings.models import Fitting
-from fittings.services import change_fitting
 
 
 class WholeCase(BrowserCase):

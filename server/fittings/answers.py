@@ -10,22 +10,21 @@ from functools import lru_cache
 
 from chord_core.cancellation import check_cancelled
 from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
-from chord_core.documents.answers import PinnedSize
-from chord_core.documents.requests import Pinned
-from chord_core.fit.case import Case
-from chord_core.fit.factors import FACTORS
-from chord_core.fit.fix import fix
-from chord_core.fit.gates import closed_because
-from chord_core.fit.pins import pinned_size
-from chord_core.fit.rank import NOT_YET, doubts, steadiest
-from chord_core.fit.size import Sized, answer_of, size
+from chord_core.documents.verbs.solve import Pinned, PinnedSize
+from chord_core.fit.answer.fix import fix
+from chord_core.fit.answer.pins import pinned_size
+from chord_core.fit.answer.rank import NOT_YET, doubts, steadiest
+from chord_core.fit.answer.size import Sized, answer_of, size
+from chord_core.fit.judge.case import Case
+from chord_core.fit.judge.factors import FACTORS
+from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import describe_hull
 from chord_core.spoken import Spoken, spoken
 from chord_core.tables import families
 from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
 from fittings.models import Fitting
 from fittings.ranking import Fleet, Ranking, case_for, fleet_of_rack, rank_fleet
-from rack.services import Rack, rack_of
+from rack.selectors import Rack, rack_of
 
 #: Boards against which the present one is held before a sale.
 _TO_SELL = 3
@@ -58,15 +57,14 @@ class Ticket:
     bench: int | None
 
 
-def ticket_of(
-    fitting: Fitting, surfer: Surfer, water: Water, also: tuple[int, ...] = (), leads: int | None = None
-) -> Ticket:
+def judge_ticket(fitting: Fitting, also: tuple[int, ...] = (), leads: int | None = None) -> Ticket:
     """Judge the boards of a ticket.
 
     Args:
         also: places in the rack of boards that are spoken of even behind a gate.
         leads: number of a board that goes before those that are as good, and on the bench where none is.
     """
+    surfer, water = fitting.documents()
     rack, typed, present = rack_of(fitting.shop), typed_board(fitting), surfer.present_board
     fleet = fleet_of_rack(rack, tuple(board for board in (present, typed) if board))
     case, now = case_for(surfer, water), len(rack.ids) if present else None
@@ -81,15 +79,15 @@ def ticket_of(
     return Ticket(rack, fleet, case, ranking, now, chosen if chosen is not None else next(best, None))
 
 
-def answer_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None = None) -> Answer:
+def build_answer(fitting: Fitting, leads: int | None = None) -> Answer:
     """Compute the answer of a ticket from what it says now.
 
     Args:
         fitting: the ticket.
-        surfer, water: its facts, as checked documents.
         leads: as ``Doubts.leads`` named it.
     """
-    ticket = ticket_of(fitting, surfer, water, leads=leads)
+    surfer, water = fitting.documents()
+    ticket = judge_ticket(fitting, leads=leads)
     rack, fleet, ranking = ticket.rack, ticket.fleet, ticket.ranking
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
     open_ = ranking is not None and any(row < len(rack.ids) for row in ranking.open_first)
@@ -121,9 +119,10 @@ def pins_of(fitting: Fitting) -> Pins | None:
     return parse(Pins, fitting.pinned, "pinned") if fitting.pinned else None
 
 
-def windows_for(fitting: Fitting, surfer: Surfer, water: Water) -> tuple[SizeResult, PinnedSize | None]:
+def search_windows(fitting: Fitting) -> tuple[SizeResult, PinnedSize | None]:
     """The size answer of a ticket with windows, tails, fins and builds, which take a search; and the windows
     of the rest where measures are pinned in a family that is open."""
+    surfer, water = fitting.documents()
     case = case_for(surfer, water)
     if case is None:
         request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
@@ -157,8 +156,9 @@ def _windows(said: _Said, target_l: float | None, pins: Pins | None) -> tuple[Si
     return answer, pinned_size(sized, pins.family, measures)
 
 
-def doubts_for(fitting: Fitting, surfer: Surfer, water: Water) -> Doubts:
+def build_doubts(fitting: Fitting) -> Doubts:
     """How sure the answer of a ticket is, as it stands at its version."""
+    surfer, water = fitting.documents()
     rack, case = rack_of(fitting.shop), case_for(surfer, water)
     if case is None or not rack.boards:
         return Doubts(version=fitting.version)

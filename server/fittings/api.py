@@ -6,18 +6,22 @@ from collections.abc import Callable
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404
 from drf_spectacular.types import OpenApiTypes
-from drf_spectacular.utils import OpenApiParameter, extend_schema
+from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 
-from accounts.tenancy import ShopView, answer
-from breaks.api import ASKED, hours_asked
+from accounts.tenancy import ShopView, json_response
+from api_tools.query import parameters
 from chord_core.documents import parse
 from chord_core.documents.base import Document
+from chord_core.documents.verbs.climate import HoursAsked
 from chord_core.hull.describe import describe_hull
-from fittings import services
+from fittings import commands, selectors
+from fittings.answers import build_doubts
+from fittings.board_details import build_comparison, build_faces, build_why, build_why_not
 from fittings.demand import demand_of, suits_say
 from fittings.documents import (
     Compared,
+    ComparedWith,
     Demand,
     Doubts,
     Faces,
@@ -28,6 +32,7 @@ from fittings.documents import (
     FittingPatch,
     Leads,
     SettledSize,
+    Since,
     SurfableDays,
     Why,
     WhyNot,
@@ -35,22 +40,16 @@ from fittings.documents import (
 )
 from fittings.models import Fitting
 from fittings.preemption import foreground_request, run_unless_stale
+from fittings.surfable_days import count_surfable_days
 from rack.models import Board
-from rack.services import boards_of
+from rack.selectors import boards_of
 from rack.tag import tag_of
-
-_LEADS = OpenApiParameter("leads", OpenApiTypes.INT, description="as the doubts named it")
-
-
-def _leads(request: Request) -> int | None:
-    """The board that leads a tie, if one is named."""
-    return parse(Leads, {"leads": request.query_params.get("leads")}).leads
 
 
 def _unless_changed(fitting: Fitting, work: Callable[[Fitting], Document]) -> HttpResponse:
     """What takes long; 204 when the ticket was changed meanwhile."""
     made = run_unless_stale(fitting, work)
-    return HttpResponse(status=204) if made is None else answer(made)
+    return HttpResponse(status=204) if made is None else json_response(made)
 
 
 class FittingsView(ShopView):
@@ -59,13 +58,13 @@ class FittingsView(ShopView):
     @extend_schema(operation_id="fittings_list", responses=FittingList)
     def get(self, request: Request) -> HttpResponse:
         """List them."""
-        return answer(FittingList(tuple(services.list_fittings(self.shop))))
+        return json_response(FittingList(tuple(selectors.list_fittings(self.shop))))
 
     @extend_schema(request=FittingIn, responses={201: FittingOut})
     def post(self, request: Request) -> HttpResponse:
         """Open a new one."""
-        fitting = services.open_fitting(self.shop, self.person, parse(FittingIn, request.data))
-        return answer(services.as_document(fitting), 201)
+        fitting = commands.open_fitting(self.shop, self.person, parse(FittingIn, request.data))
+        return json_response(selectors.as_document(fitting), 201)
 
 
 class AskedView(ShopView):
@@ -74,7 +73,7 @@ class AskedView(ShopView):
     @extend_schema(responses=Demand)
     def get(self, request: Request) -> HttpResponse:
         """Say whom each board suits, and who found nothing."""
-        return answer(demand_of(self.shop))
+        return json_response(demand_of(self.shop))
 
 
 class TagView(ShopView):
@@ -95,12 +94,12 @@ class FittingView(ShopView):
     """One ticket with its answer."""
 
     @extend_schema(
-        parameters=[_LEADS],
+        parameters=parameters(Leads),
         responses=FittingOut,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it; the answer is computed now."""
-        return answer(services.as_document(self.own_or_404(Fitting, pk), _leads(request)))
+        return json_response(selectors.as_document(self.own_or_404(Fitting, pk), self.query(Leads).leads))
 
     @extend_schema(request=FittingPatch, responses=FittingOut)
     def patch(self, request: Request, pk: int) -> HttpResponse:
@@ -108,15 +107,15 @@ class FittingView(ShopView):
         patch = parse(FittingPatch, request.data)
         with foreground_request():
             try:
-                fitting = services.change_fitting(self.shop, pk, patch)
+                fitting = commands.change_fitting(self.shop, pk, patch)
             except Fitting.DoesNotExist as error:
                 raise Http404 from error
-            return answer(services.as_document(fitting))
+            return json_response(selectors.as_document(fitting))
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> HttpResponse:
         """Throw the ticket away; it can be taken back, and the surfer stays known."""
-        services.throw_away(self.own_or_404(Fitting, pk))
+        commands.throw_away(self.own_or_404(Fitting, pk))
         return HttpResponse(status=204)
 
 
@@ -127,7 +126,7 @@ class FittingBackView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Take it back."""
         fitting = get_object_or_404(Fitting.every.of(self.shop), pk=pk)
-        return answer(services.as_document(services.take_back(fitting)))
+        return json_response(selectors.as_document(commands.take_back(fitting)))
 
 
 class WindowsView(ShopView):
@@ -136,7 +135,7 @@ class WindowsView(ShopView):
     @extend_schema(operation_id="fitting_windows", responses={200: SettledSize, 204: None})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Search now: windows, tails, fins and builds; nothing when the ticket is changed meanwhile."""
-        return _unless_changed(self.own_or_404(Fitting, pk), services.settled_size)
+        return _unless_changed(self.own_or_404(Fitting, pk), selectors.settled_size)
 
 
 class DoubtsView(ShopView):
@@ -145,7 +144,7 @@ class DoubtsView(ShopView):
     @extend_schema(operation_id="fitting_doubts", responses={200: Doubts, 204: None})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Draw now what is known only about; nothing when the ticket is changed meanwhile."""
-        return _unless_changed(self.own_or_404(Fitting, pk), services.doubts_of)
+        return _unless_changed(self.own_or_404(Fitting, pk), build_doubts)
 
 
 class SinceView(ShopView):
@@ -153,33 +152,33 @@ class SinceView(ShopView):
 
     @extend_schema(
         operation_id="fitting_since",
-        parameters=[OpenApiParameter("version", OpenApiTypes.INT, required=True)],
+        parameters=parameters(Since),
         responses={200: FittingOut, 204: None},
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """The ticket if it stands at another version than the one asked about; else nothing."""
         fitting = self.own_or_404(Fitting, pk)
-        if request.query_params.get("version") == str(fitting.version):
+        if self.query(Since).version == fitting.version:
             return HttpResponse(status=204)
-        return answer(services.as_document(fitting))
+        return json_response(selectors.as_document(fitting))
 
 
 class FacesView(ShopView):
     """The faces of the bench."""
 
-    @extend_schema(operation_id="fitting_faces", parameters=[_LEADS], responses=Faces)
+    @extend_schema(operation_id="fitting_faces", parameters=parameters(Leads), responses=Faces)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What the board on the bench and the present one do, number by number."""
-        return answer(services.faces_of(self.own_or_404(Fitting, pk), _leads(request)))
+        return json_response(build_faces(self.own_or_404(Fitting, pk), self.query(Leads).leads))
 
 
 class WhyView(ShopView):
     """Why the numbers are what they are."""
 
-    @extend_schema(operation_id="fitting_why", parameters=[_LEADS], responses=Why)
+    @extend_schema(operation_id="fitting_why", parameters=parameters(Leads), responses=Why)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Derive the numbers of the board on the bench."""
-        return answer(services.why_of(self.own_or_404(Fitting, pk), _leads(request)))
+        return json_response(build_why(self.own_or_404(Fitting, pk), self.query(Leads).leads))
 
 
 class WhyNotView(ShopView):
@@ -187,16 +186,13 @@ class WhyNotView(ShopView):
 
     @extend_schema(
         operation_id="fitting_why_not",
-        parameters=[
-            OpenApiParameter("board", OpenApiTypes.INT, description="of the rack; else the bench's"),
-            _LEADS,
-        ],
+        parameters=parameters(WhyNotOf, Leads),
         responses=WhyNot,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What speaks most against it, and the smallest change that would make it right."""
-        board = parse(WhyNotOf, {"board": request.query_params.get("board")}).board
-        return answer(services.why_not_of(self.own_or_404(Fitting, pk), board, _leads(request)))
+        board = self.query(WhyNotOf).board
+        return json_response(build_why_not(self.own_or_404(Fitting, pk), board, self.query(Leads).leads))
 
 
 class CompareView(ShopView):
@@ -204,16 +200,13 @@ class CompareView(ShopView):
 
     @extend_schema(
         operation_id="fitting_compare",
-        parameters=[
-            OpenApiParameter("boards", OpenApiTypes.STR, required=True, description="7,12 or now,7"),
-            _LEADS,
-        ],
+        parameters=parameters(ComparedWith, Leads),
         responses=Compared,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """The board on the bench against one or two others."""
-        others = tuple(part for part in request.query_params.get("boards", "").split(",") if part)
-        return answer(services.compared_of(self.own_or_404(Fitting, pk), others, _leads(request)))
+        fitting, others = self.own_or_404(Fitting, pk), self.query(ComparedWith).boards
+        return json_response(build_comparison(fitting, others, self.query(Leads).leads))
 
 
 class DocumentView(ShopView):
@@ -222,7 +215,7 @@ class DocumentView(ShopView):
     @extend_schema(operation_id="fitting_document", responses=FittingDocument)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Write it; what was not said is left out."""
-        document = services.document_of(self.own_or_404(Fitting, pk))
+        document = selectors.document_of(self.own_or_404(Fitting, pk))
         said = document.model_dump(mode="json", exclude_none=True, exclude_unset=True)
         body = json.dumps({"format": document.format, **said}, indent=1, ensure_ascii=False)
         response = HttpResponse(body, content_type="application/json")
@@ -237,7 +230,9 @@ class ImportView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Open a ticket from a document."""
         given = parse(FittingDocument, request.data)
-        return answer(services.as_document(services.import_fitting(self.shop, self.person, given)), 201)
+        return json_response(
+            selectors.as_document(commands.import_fitting(self.shop, self.person, given)), 201
+        )
 
 
 class HandOutView(ShopView):
@@ -246,7 +241,7 @@ class HandOutView(ShopView):
     @extend_schema(operation_id="fitting_hand_out", responses={(200, "application/pdf"): OpenApiTypes.BINARY})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Print it as PDF."""
-        page = services.hand_out_of(self.own_or_404(Fitting, pk), self.person)
+        page = selectors.print_hand_out(self.own_or_404(Fitting, pk), self.person)
         response = HttpResponse(page, content_type="application/pdf")
         response["Content-Disposition"] = f'inline; filename="fitting-{pk}.pdf"'
         return response
@@ -255,7 +250,7 @@ class HandOutView(ShopView):
 class WorthView(ShopView):
     """Days worth going."""
 
-    @extend_schema(parameters=ASKED, responses=SurfableDays)
+    @extend_schema(parameters=parameters(HoursAsked), responses=SurfableDays)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Count them at the ticket's break, in the hours that one has."""
-        return answer(services.surfable_days_of(self.own_or_404(Fitting, pk), hours_asked(request)))
+        return json_response(count_surfable_days(self.own_or_404(Fitting, pk), self.query(HoursAsked)))

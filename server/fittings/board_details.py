@@ -4,29 +4,31 @@
 is what is shown.
 """
 
-from chord_core.documents import Board, RideRequest, Surfer, Water
-from chord_core.documents.requests import ChangeRequest, CompareRequest
-from chord_core.documents.results import RideResult
+from chord_core.documents import Board, RideRequest
+from chord_core.documents.verbs.change import ChangeRequest
+from chord_core.documents.verbs.compare import CompareRequest
+from chord_core.documents.verbs.ride import RideResult
 from chord_core.errors import ChordError
-from chord_core.fit.change import change
-from chord_core.fit.compare import compare
-from chord_core.fit.why import fit_derivations, litres_derivations
+from chord_core.fit.answer.change import change
+from chord_core.fit.answer.compare import compare
+from chord_core.fit.answer.why import fit_derivations, litres_derivations
 from chord_core.hull.describe import dims_of
 from chord_core.ride.describe import describe_ride
 from chord_core.why.explain import explain_ride
-from fittings.answers import Ticket, drawn, ticket_of
+from fittings.answers import Ticket, drawn, judge_ticket
 from fittings.documents import Compared, Faces, Why, WhyNot
 from fittings.models import Fitting
-from rack.services import rack_of
+from rack.selectors import rack_of
 
 #: Boards beside the one on the bench that are compared at once.
 _BESIDE = 2
 
 
-def faces_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None) -> Faces:
+def build_faces(fitting: Fitting, leads: int | None) -> Faces:
     """What the board on the bench and the present one do, number by number; null while mass or rung is not
     known."""
-    ticket = ticket_of(fitting, surfer, water, leads=leads)
+    surfer, water = fitting.documents()
+    ticket = judge_ticket(fitting, leads=leads)
 
     def ridden(row: int | None) -> RideResult | None:
         if row is None or ticket.case is None:
@@ -38,9 +40,10 @@ def faces_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None)
     )
 
 
-def why_for(fitting: Fitting, surfer: Surfer, water: Water, leads: int | None) -> Why:
+def build_why(fitting: Fitting, leads: int | None) -> Why:
     """Derivations of the fit, the band, the hull and the ride of the board on the bench."""
-    ticket = ticket_of(fitting, surfer, water, leads=leads)
+    surfer, water = fitting.documents()
+    ticket = judge_ticket(fitting, leads=leads)
     if ticket.bench is None or ticket.ranking is None:
         return Why(version=fitting.version)
     board, ranking = ticket.fleet.boards[ticket.bench], ticket.ranking
@@ -56,17 +59,16 @@ def _row_of(ticket: Ticket, field: str, pk: int) -> int:
     return ticket.rack.ids.index(pk)
 
 
-def why_not_for(
-    fitting: Fitting, surfer: Surfer, water: Water, board_id: int | None, leads: int | None
-) -> WhyNot:
+def build_why_not(fitting: Fitting, board_id: int | None, leads: int | None) -> WhyNot:
     """Why not a board: what speaks most against it, and the smallest change that would make it right.
 
     Raises:
         ChordError: there is no such board, none on the bench, or mass or rung is not known.
     """
+    surfer, water = fitting.documents()
     rack = rack_of(fitting.shop)
     also = (rack.ids.index(board_id),) if board_id in rack.ids else ()
-    ticket = ticket_of(fitting, surfer, water, also, leads)
+    ticket = judge_ticket(fitting, also, leads)
     row = ticket.bench if board_id is None else _row_of(ticket, "board", board_id)
     if row is None or ticket.ranking is None:
         raise ChordError("board", board_id, "say mass and what they can do, and put a board on the bench")
@@ -96,15 +98,14 @@ def _others(ticket: Ticket, others: tuple[str, ...]) -> list[int]:
     return rows
 
 
-def compared_for(
-    fitting: Fitting, surfer: Surfer, water: Water, others: tuple[str, ...], leads: int | None
-) -> Compared:
+def build_comparison(fitting: Fitting, others: tuple[str, ...], leads: int | None) -> Compared:
     """The board on the bench laid on one or two others.
 
     Raises:
-        ChordError: as ``services.compared_of``.
+        ChordError: there is no such board, too few or too many.
     """
-    ticket = ticket_of(fitting, surfer, water, leads=leads)
+    surfer, water = fitting.documents()
+    ticket = judge_ticket(fitting, leads=leads)
     if ticket.bench is None:
         raise ChordError("boards", None, "put a board on the bench first")
     rows = [ticket.bench, *_others(ticket, others)]

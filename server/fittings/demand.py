@@ -7,12 +7,12 @@ import numpy as np
 
 from accounts.models import Shop
 from chord_core.documents import Surfer, Water, parse
-from chord_core.fit.size import Sized
+from chord_core.fit.answer.size import Sized
 from chord_core.tables import table
 from fittings.documents import AskedFor, Demand
 from fittings.models import Fitting
 from fittings.ranking import case_for, fleet_of_rack, rank_fleet
-from rack.services import Rack, rack_of
+from rack.selectors import Rack, rack_of
 
 #: So many of the last tickets are asked.
 _LAST = 30

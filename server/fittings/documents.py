@@ -5,23 +5,20 @@ from typing import Any, Literal
 
 from pydantic import Field, RootModel, model_validator
 
+from api_tools.query import CommaList
 from chord_core.documents import Board, HullResult, Surfer, Water
-from chord_core.documents.answers import (
-    ChangeResult,
-    CompareResult,
-    FixResult,
-    Need,
-    NextQuestion,
-    PinnedSize,
-    Ranked,
-    Remembered,
-    SizeResult,
-)
 from chord_core.documents.base import Document, Result
-from chord_core.documents.climate import WorthResult
 from chord_core.documents.names import FamilyName
-from chord_core.documents.requests import Pinned, TargetL
-from chord_core.documents.results import Curves, Dims, RideResult
+from chord_core.documents.verbs.change import ChangeResult
+from chord_core.documents.verbs.climate import WorthResult
+from chord_core.documents.verbs.compare import CompareResult
+from chord_core.documents.verbs.fix import FixResult
+from chord_core.documents.verbs.hull import Curves, Dims
+from chord_core.documents.verbs.rank import Need, NextQuestion, Ranked, Remembered
+from chord_core.documents.verbs.ride import RideResult
+from chord_core.documents.verbs.shared import TargetL
+from chord_core.documents.verbs.size import SizeResult
+from chord_core.documents.verbs.solve import Pinned, PinnedSize
 from chord_core.documents.why import Derivation
 from chord_core.errors import ChordError
 
@@ -201,13 +198,25 @@ class Why(Result):
 class Leads(Document):
     """A board of the rack that goes before those that are as good."""
 
-    leads: int | None = None
+    leads: int | None = Field(default=None, description="as the doubts named it")
+
+
+class Since(Document):
+    """The version of a ticket that is known."""
+
+    version: int
+
+
+class ComparedWith(Document):
+    """Boards beside the one on the bench: numbers of the rack, or “now” for the present one."""
+
+    boards: CommaList[str] = Field(description="7,12 or now,7")
 
 
 class WhyNotOf(Document):
     """Of which board of the rack it is asked; of the one on the bench where none is named."""
 
-    board: int | None = None
+    board: int | None = Field(default=None, description="of the rack; else the bench's")
 
 
 class WhyNot(Result):

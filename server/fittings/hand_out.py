@@ -6,9 +6,10 @@ The figures are those of the screen. Mass, age and notes stay in the shop.
 from __future__ import annotations
 
 from chord_core.documents import Surfer, Water
-from chord_core.documents.answers import Ranked, Windows
-from chord_core.fit.gates import a
-from chord_core.fit.gear import care_for
+from chord_core.documents.verbs.rank import Ranked
+from chord_core.documents.verbs.size import Windows
+from chord_core.fit.rules.gates import a
+from chord_core.fit.rules.gear import care_for
 from chord_core.units import INCH_M, as_fraction, decimal, feet_and_inches
 from fittings.documents import Answer, Bench
 from paper.sheet import LEFT, WIDE, Sheet, draw_board

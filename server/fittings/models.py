@@ -8,6 +8,8 @@ from django.db.models import Q
 
 from accounts.models import ShopManager, ShopOwned
 from breaks.models import Break
+from chord_core.documents import Surfer as Facts
+from chord_core.documents import Water, parse
 from rack.models import Board
 from surfers.models import Surfer
 
@@ -61,3 +63,7 @@ class Fitting(ShopOwned):
                 name="fitting_one_board_on_the_bench",
             ),
         ]
+
+    def documents(self) -> tuple[Facts, Water]:
+        """What was said of the surfer, and of their water, as checked documents."""
+        return parse(Facts, self.facts, "facts"), parse(Water, self.water, "water")

@@ -12,19 +12,19 @@ from functools import lru_cache
 import numpy as np
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.documents.answers import Need, Ranked, Remembered
-from chord_core.fit.baseline import baseline_boards
-from chord_core.fit.case import NOW, Case, case_with
-from chord_core.fit.factors import closed_in
-from chord_core.fit.rank import JudgedRack, judge_rack
-from chord_core.fit.wave_words import strip_words
+from chord_core.documents.verbs.rank import Need, Ranked, Remembered
+from chord_core.fit.advise.wave_words import strip_words
+from chord_core.fit.answer.rank import JudgedRack, judge_rack
+from chord_core.fit.judge.baseline import baseline_boards
+from chord_core.fit.judge.case import NOW, Case, case_with
+from chord_core.fit.judge.factors import closed_in
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.tables import table
 from fittings.documents import RackPlace
-from rack.services import Rack
+from rack.selectors import Rack
 
 #: Surfers in waters for which rides are kept.
 _KEPT = 32

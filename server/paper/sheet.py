@@ -8,7 +8,7 @@ from pathlib import Path
 from fpdf import FPDF
 
 from chord_core.documents import HullResult
-from chord_core.documents.results import Curves
+from chord_core.documents.verbs.hull import Curves
 
 _FONTS = Path(__file__).parent / "fonts"
 INK, SEA, LINE = (29, 58, 60), (47, 100, 100), (185, 195, 184)

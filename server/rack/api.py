@@ -10,36 +10,42 @@ from drf_spectacular.utils import OpenApiParameter, extend_schema
 from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 
-from accounts.tenancy import ShopView, answer
+from accounts.tenancy import ShopView, json_response
+from api_tools.query import parameters
 from chord_core.documents import HullRequest, RangeResult, TapeResult, parse
-from chord_core.errors import ChordError
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.tape import tape_of
-from rack import csv_read, photograph, services
+from rack import csv_read, photograph, selectors
 from rack.bring_in import bring_in, read_file
 from rack.commands import add_board, board_from, change_board, put_back_board, take_down
 from rack.csv_write import rack_rows, write_rack
 from rack.documents import (
+    Accept,
+    Beside,
     BoardIn,
     BoardList,
     BoardOut,
     BoardPut,
     LeftAs,
+    LengthsOf,
     LineIn,
     LineOut,
     ReadOut,
     RowsOf,
     SeenOf,
+    Sheet,
+    TableAs,
+    TradeIn,
+    TradeInOf,
     Words,
 )
 from rack.exports import dxf_of, svg_of
 from rack.find import MEASURES, Find, Found, find_boards, find_of
 from rack.gauge import GaugeOut, read_gauge
 from rack.models import Board
-from rack.sheets import Beside, Sheet, TradeIn, TradeInOf, beside_of, range_for, sheet_of, trade_in_of
+from rack.sheets import beside_of, range_for, sheet_of, trade_in_of
 from rack.workbook import workbook_of
 
-_SCALE = tuple(photograph.ScaleOf.model_fields)
 #: What a workbook is called on its way.
 XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 _MANY = ("families", "stocks", "builds")
@@ -58,7 +64,7 @@ class WordsView(ShopView):
     @extend_schema(responses=Words)
     def get(self, request: Request) -> HttpResponse:
         """List what the screens offer."""
-        return answer(services.words())
+        return json_response(selectors.words())
 
 
 class LineView(ShopView):
@@ -68,8 +74,8 @@ class LineView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Read a line of dims."""
         given = parse(LineIn, request.data)
-        read = services.read_rough if given.rough else services.read_dims
-        return answer(read(given.text))
+        read = selectors.read_rough if given.rough else selectors.read_dims
+        return json_response(read(given.text))
 
 
 class BoardsView(ShopView):
@@ -78,14 +84,14 @@ class BoardsView(ShopView):
     @extend_schema(operation_id="boards_list", responses=BoardList)
     def get(self, request: Request) -> HttpResponse:
         """List the boards in the order in which they came."""
-        return answer(BoardList(services.rack_of(self.shop).sent))
+        return json_response(BoardList(selectors.rack_of(self.shop).sent))
 
     @extend_schema(request=BoardIn, responses={201: BoardOut})
     def post(self, request: Request) -> HttpResponse:
         """Hang a board."""
         given = parse(BoardIn, request.data)
         row = add_board(self.shop, board_from(given), given.number, given.hung_on, self.person)
-        return answer(_one(self, row.pk), 201)
+        return json_response(_one(self, row.pk), 201)
 
 
 class FindView(ShopView):
@@ -94,21 +100,20 @@ class FindView(ShopView):
     @extend_schema(parameters=_FINDS, responses=Found)
     def get(self, request: Request) -> HttpResponse:
         """Find boards by every measure, in order."""
-        return answer(find_boards(self.shop, find_of(request.query_params)))
+        return json_response(find_boards(self.shop, find_of(request.query_params)))
 
 
 class RowsView(ShopView):
     """Some boards of the rack."""
 
     @extend_schema(
-        parameters=[OpenApiParameter("ids", OpenApiTypes.STR, required=True, description="as 12,5,40")],
+        parameters=parameters(RowsOf),
         responses=BoardList,
     )
     def get(self, request: Request) -> HttpResponse:
         """List some boards, as many as a screen shows."""
-        named = request.query_params.get("ids", "").split(",")
-        ids = parse(RowsOf, {"ids": [part for part in named if part]}).ids
-        return answer(BoardList(services.boards_of(self.shop, ids)))
+        ids = self.query(RowsOf).ids
+        return json_response(BoardList(selectors.boards_of(self.shop, ids)))
 
 
 class BoardView(ShopView):
@@ -117,23 +122,23 @@ class BoardView(ShopView):
     @extend_schema(responses=BoardOut)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it."""
-        return answer(_one(self, self.own_or_404(Board, pk).pk))
+        return json_response(_one(self, self.own_or_404(Board, pk).pk))
 
     @extend_schema(request=BoardPut, responses=BoardOut)
     def put(self, request: Request, pk: int) -> HttpResponse:
         """Write it as it is now; 409 with the board as it stands when somebody else was faster."""
         self.own_or_404(Board, pk)
         row = change_board(self.shop, pk, parse(BoardPut, request.data), self.person)
-        return answer(_one(self, row.pk))
+        return json_response(_one(self, row.pk))
 
     @extend_schema(
-        parameters=[OpenApiParameter("left_as", OpenApiTypes.STR, enum=["sold", "taken down"])],
+        parameters=parameters(LeftAs),
         responses={204: None},
     )
     def delete(self, request: Request, pk: int) -> HttpResponse:
         """Take it out of the rack: sold, or taken down where nothing is said. It can be hung again."""
         self.own_or_404(Board, pk)
-        given = parse(LeftAs, {"left_as": request.query_params.get("left_as", "taken down")})
+        given = self.query(LeftAs)
         take_down(self.shop, pk, given.left_as, self.person)
         return HttpResponse(status=204)
 
@@ -145,7 +150,7 @@ class BoardBackView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Hang it again."""
         get_object_or_404(Board.every.of(self.shop), pk=pk)
-        return answer(_one(self, put_back_board(self.shop, pk, self.person).pk))
+        return json_response(_one(self, put_back_board(self.shop, pk, self.person).pk))
 
 
 class SheetView(ShopView):
@@ -154,7 +159,7 @@ class SheetView(ShopView):
     @extend_schema(responses=Sheet)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it."""
-        return answer(sheet_of(self.shop, pk))
+        return json_response(sheet_of(self.shop, pk))
 
 
 class TapeView(ShopView):
@@ -163,7 +168,7 @@ class TapeView(ShopView):
     @extend_schema(request=HullRequest, responses=TapeResult)
     def post(self, request: Request) -> HttpResponse:
         """Say what a board that is being measured holds, and what to measure next; nothing is kept."""
-        return answer(tape_of(parse(HullRequest, request.data).board))
+        return json_response(tape_of(parse(HullRequest, request.data).board))
 
 
 class TradeInView(ShopView):
@@ -173,33 +178,32 @@ class TradeInView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Say it for a board as it is looked at; nothing is kept."""
         self.own_or_404(Board, pk)
-        return answer(trade_in_of(self.shop, pk, parse(TradeInOf, request.data)))
+        return json_response(trade_in_of(self.shop, pk, parse(TradeInOf, request.data)))
 
 
 class RangeView(ShopView):
     """The sizes of a board's model."""
 
     @extend_schema(
-        parameters=[OpenApiParameter("lengths", OpenApiTypes.STR, description="metres, as 1.83,1.88")],
+        parameters=parameters(LengthsOf),
         responses=RangeResult,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Say whether they step evenly, and what sizes between them would be."""
         self.own_or_404(Board, pk)
-        return answer(range_for(self.shop, pk, _numbers(request, "lengths")))
+        return json_response(range_for(self.shop, pk, self.query(LengthsOf).lengths))
 
 
 class BesideView(ShopView):
     """Boards laid on each other."""
 
     @extend_schema(
-        parameters=[OpenApiParameter("ids", OpenApiTypes.STR, required=True, description="as 12,5")],
+        parameters=parameters(RowsOf),
         responses=Beside,
     )
     def get(self, request: Request) -> HttpResponse:
         """Lay two or three boards on each other."""
-        named = [part for part in request.query_params.get("ids", "").split(",") if part]
-        return answer(beside_of(self.shop, parse(RowsOf, {"ids": named}).ids))
+        return json_response(beside_of(self.shop, self.query(RowsOf).ids))
 
 
 class DrawingView(ShopView):
@@ -226,17 +230,17 @@ class GaugeView(ShopView):
     """The bench gauge."""
 
     @extend_schema(
-        parameters=[OpenApiParameter("seen", OpenApiTypes.INT, description="stations that are known")],
+        parameters=parameters(SeenOf),
         responses=GaugeOut,
     )
     def get(self, request: Request) -> HttpResponse:
         """Say what it measured since."""
-        return answer(read_gauge(parse(SeenOf, {"seen": request.query_params.get("seen", 0)}).seen))
+        return json_response(read_gauge(self.query(SeenOf).seen))
 
     @extend_schema(request=SeenOf, responses=GaugeOut)
     def post(self, request: Request) -> HttpResponse:
         """Let it measure its next station (the simulated one), and say what it measured."""
-        return answer(read_gauge(parse(SeenOf, request.data).seen, press=True))
+        return json_response(read_gauge(parse(SeenOf, request.data).seen, press=True))
 
 
 class FileParser(BaseParser):
@@ -257,23 +261,15 @@ class PhotographView(ShopView):
     most_bytes = photograph.MOST_BYTES
 
     @extend_schema(
-        parameters=[
-            *(
-                OpenApiParameter(name, OpenApiTypes.FLOAT, required=True)
-                for name in photograph.ScaleOf.model_fields
-            ),
-            OpenApiParameter("turned", OpenApiTypes.BOOL),
-        ],
+        parameters=parameters(photograph.ScaleOf, photograph.Turned),
         request={"image/*": OpenApiTypes.BINARY},
         responses=photograph.PhotographOut,
     )
     def post(self, request: Request) -> HttpResponse:
         """Find it; nothing is kept."""
         raw = request.data if isinstance(request.data, bytes) else b""
-        asked = {name: request.query_params.get(name) for name in _SCALE}
-        scale = parse(photograph.ScaleOf, {name: value for name, value in asked.items() if value is not None})
-        turned = request.query_params.get("turned") == "true"
-        return answer(photograph.outline_in(raw, scale, turned))
+        scale, turned = self.query(photograph.ScaleOf), self.query(photograph.Turned).turned
+        return json_response(photograph.outline_in(raw, scale, turned))
 
 
 class TableView(ShopView):
@@ -283,25 +279,23 @@ class TableView(ShopView):
     most_bytes = csv_read.MOST_BYTES
 
     @extend_schema(
-        parameters=[
-            OpenApiParameter("separator", OpenApiTypes.STR, enum=["comma", "semicolon"]),
-            OpenApiParameter("form", OpenApiTypes.STR, enum=["csv", "xlsx"]),
-        ],
+        parameters=parameters(TableAs),
         responses={(200, "text/csv"): OpenApiTypes.STR, (200, XLSX): OpenApiTypes.BINARY},
     )
     def get(self, request: Request) -> HttpResponseBase:
         """Send the rack as CSV or as a workbook."""
-        if request.query_params.get("form") == "xlsx":
+        how = self.query(TableAs)
+        if how.form == "xlsx":
             book = HttpResponse(workbook_of(rack_rows(self.shop)), content_type=XLSX)
             book["Content-Disposition"] = 'attachment; filename="rack.xlsx"'
             return book
-        lines = write_rack(self.shop, request.query_params.get("separator") == "semicolon")
+        lines = write_rack(self.shop, how.separator == "semicolon")
         response = StreamingHttpResponse(lines, content_type="text/csv; charset=utf-8")
         response["Content-Disposition"] = 'attachment; filename="rack.csv"'
         return response
 
     @extend_schema(
-        parameters=[OpenApiParameter("accept", OpenApiTypes.BOOL)],
+        parameters=parameters(Accept),
         request={"text/csv": OpenApiTypes.STR, XLSX: OpenApiTypes.BINARY},
         responses={(200, "application/x-ndjson"): ReadOut},
     )
@@ -311,21 +305,12 @@ class TableView(ShopView):
         Lines of JSON: ``{"done": n, "of": m}`` as it goes on; at last ``{"read": …}``, or with ``accept``
         ``{"hung": n, "changed": n}`` or ``{"error": …}``."""
         raw = request.data if isinstance(request.data, bytes) else b""
-        if request.query_params.get("accept") == "true":
+        if self.query(Accept).accept:
             lines = bring_in(self.shop, raw, self.person)
         else:
             lines = read_file(self.shop, raw)
         return StreamingHttpResponse(lines, content_type="application/x-ndjson")
 
 
-def _numbers(request: Request, name: str) -> tuple[float, ...]:
-    """Numbers of an address, between commas."""
-    parts = [part for part in request.query_params.get(name, "").split(",") if part]
-    try:
-        return tuple(float(part) for part in parts)
-    except ValueError as error:
-        raise ChordError(name, ",".join(parts), "write numbers between commas") from error
-
-
 def _one(view: ShopView, pk: int) -> BoardOut:
-    return services.boards_of(view.shop, [pk])[0]
+    return selectors.boards_of(view.shop, [pk])[0]

@@ -7,15 +7,15 @@ from django.db import IntegrityError, transaction
 from django.utils import timezone
 
 from accounts.models import Shop, User
+from api_tools.errors import Stale
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
 from chord_core.errors import ChordError
 from chord_core.line import read_line
-from config.errors import Stale
 from rack.documents import BoardIn, BoardPut
 from rack.models import Board, BoardEvent, today
 from rack.search_columns import fill_search_columns
-from rack.services import boards_of
+from rack.selectors import boards_of
 
 _ONCE = "board_number_once_a_shop"
 #: How parts of a board are called in its history.

@@ -9,7 +9,7 @@ from typing import Any
 from accounts.models import Shop
 from rack.csv_cells import HEADS, safe
 from rack.models import Board
-from rack.services import boards_of
+from rack.selectors import boards_of
 
 #: Columns in order: the head's plain word, its unit, and where its value stands in the document.
 _COLUMNS = (

@@ -5,11 +5,12 @@ from typing import Literal
 
 from pydantic import Field, RootModel
 
-from chord_core.documents import Board
+from api_tools.query import CommaList
+from chord_core.documents import Board, CompareResult, StillResult, TapeResult
 from chord_core.documents.base import Document, Result
 from chord_core.documents.board import AssumedMeasure
 from chord_core.documents.names import FamilyName
-from chord_core.documents.results import Dims
+from chord_core.documents.verbs.hull import Curves, Dims
 
 
 class LineIn(Document):
@@ -62,7 +63,7 @@ class BoardPut(Document):
 class RowsOf(Document):
     """The boards that a screen shows."""
 
-    ids: tuple[int, ...] = Field(max_length=400)
+    ids: CommaList[int] = Field(max_length=400, description="as 12,5,40")
 
 
 class FaultOut(Result):
@@ -105,13 +106,32 @@ class ReadOut(Result):
 class LeftAs(Document):
     """How a board left the rack."""
 
-    left_as: Literal["sold", "taken down"]
+    left_as: Literal["sold", "taken down"] = "taken down"
+
+
+class LengthsOf(Document):
+    """Lengths of a model's sizes [m]."""
+
+    lengths: CommaList[float] = Field(default=(), description="metres, as 1.83,1.88")
+
+
+class TableAs(Document):
+    """How the rack is written as a table."""
+
+    separator: Literal["comma", "semicolon"] = "comma"
+    form: Literal["csv", "xlsx"] = "csv"
+
+
+class Accept(Document):
+    """Whether a table that was read is written."""
+
+    accept: bool = False
 
 
 class SeenOf(Document):
     """How many stations of the gauge are known already."""
 
-    seen: int = Field(default=0, ge=0, le=400)
+    seen: int = Field(default=0, ge=0, le=400, description="stations that are known")
 
 
 class Silhouette(Result):
@@ -193,3 +213,49 @@ class Words(Result):
     setups: tuple[str, ...]
     face_over_back: float
     kinds: tuple[str, ...]
+
+
+class Event(Result):
+    """Something that happened to a board: when (ISO 8601), who did it, what."""
+
+    at: str
+    person: str
+    says: str
+
+
+class Sheet(Result):
+    """A board of the rack with all that is computed of it without a surfer. ``heavy`` says where it weighs
+    more than it should. ``sizes``: how many boards of its name and family hang here."""
+
+    board: BoardOut
+    tape: TapeResult
+    still: StillResult
+    heavy: str
+    sizes: int
+    events: tuple[Event, ...]
+
+
+class TradeInOf(Document):
+    """A used board as it is looked at: sessions so far, condition from 0 (for parts) to 1 (as new)."""
+
+    sessions: float = Field(ge=0, le=5000)
+    condition: float = Field(ge=0, le=1)
+    price_new: float | None = Field(default=None, ge=0, le=20000)
+
+
+class TradeIn(Result):
+    """What it is worth in trade, the share of its life that is left, and what to look for."""
+
+    value: float
+    life_left: float
+    says: str
+
+
+class Beside(Result):
+    """Boards laid on each other: the boards, their curves, what differs and what that does."""
+
+    boards: tuple[BoardOut, ...]
+    curves: tuple[Curves, ...]
+    litres: tuple[float, ...]
+    thirds_l: tuple[tuple[float, float, float], ...]
+    compared: CompareResult

@@ -6,7 +6,7 @@ from xml.etree import ElementTree
 from ezdxf import units
 from ezdxf.filemanagement import new
 
-from chord_core.documents.results import Curves
+from chord_core.documents.verbs.hull import Curves
 from paper.sheet import outline_points, side_points
 
 _MM = 1000.0

@@ -43,6 +43,12 @@ _BORDER = 0.03
 _FORMATS = ("JPEG", "PNG", "WEBP")
 
 
+class Turned(Document):
+    """Whether the tail lies at the other end of the picture than was guessed."""
+
+    turned: bool = False
+
+
 class ScaleOf(Document):
     """Two points of the picture, as shares of its width and height, and how far apart they are [m]."""
 

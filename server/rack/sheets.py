@@ -5,80 +5,21 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from django.http import Http404
-from pydantic import Field
 
 from accounts.models import Shop
-from chord_core.documents import (
-    Board as Document,
-)
-from chord_core.documents import (
-    CompareRequest,
-    CompareResult,
-    RangeRequest,
-    RangeResult,
-    StillResult,
-    TapeResult,
-)
-from chord_core.documents.base import Document as Checked
-from chord_core.documents.base import Result
-from chord_core.documents.results import Curves
+from chord_core.documents import Board as Document
+from chord_core.documents import CompareRequest, RangeRequest, RangeResult
 from chord_core.errors import ChordError
-from chord_core.fit.compare import compare
-from chord_core.fit.gear import life_left, trade_in
+from chord_core.fit.answer.compare import compare
+from chord_core.fit.rules.gear import life_left, trade_in
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.sizes import range_of
 from chord_core.hull.tape import tape_of
 from chord_core.ride.standalone import standalone_behaviour
-from rack.documents import BoardOut
+from rack.documents import Beside, Event, Sheet, TradeIn, TradeInOf
 from rack.models import Board
-from rack.services import boards_of
-
-
-class Event(Result):
-    """Something that happened to a board: when (ISO 8601), who did it, what."""
-
-    at: str
-    person: str
-    says: str
-
-
-class Sheet(Result):
-    """A board of the rack with all that is computed of it without a surfer. ``heavy`` says where it weighs
-    more than it should. ``sizes``: how many boards of its name and family hang here."""
-
-    board: BoardOut
-    tape: TapeResult
-    still: StillResult
-    heavy: str
-    sizes: int
-    events: tuple[Event, ...]
-
-
-class TradeInOf(Checked):
-    """A used board as it is looked at: sessions so far, condition from 0 (for parts) to 1 (as new)."""
-
-    sessions: float = Field(ge=0, le=5000)
-    condition: float = Field(ge=0, le=1)
-    price_new: float | None = Field(default=None, ge=0, le=20000)
-
-
-class TradeIn(Result):
-    """What it is worth in trade, the share of its life that is left, and what to look for."""
-
-    value: float
-    life_left: float
-    says: str
-
-
-class Beside(Result):
-    """Boards laid on each other: the boards, their curves, what differs and what that does."""
-
-    boards: tuple[BoardOut, ...]
-    curves: tuple[Curves, ...]
-    litres: tuple[float, ...]
-    thirds_l: tuple[tuple[float, float, float], ...]
-    compared: CompareResult
+from rack.selectors import boards_of
 
 
 def _row(shop: Shop, pk: int) -> Board:

@@ -1,34 +1,23 @@
 """The open documents of Chord: frozen, checked on construction, SI units in the field names."""
 
-from chord_core.documents.answers import (
-    ChangeResult,
-    CompareResult,
-    FixResult,
-    RankResult,
-    SizeResult,
-    SolveResult,
-)
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
-from chord_core.documents.climate import ClimateAnswer, RiverAnswer, TideResult
-from chord_core.documents.requests import (
-    ChangeRequest,
-    ClimateRequest,
-    CompareRequest,
-    FixRequest,
-    HullRequest,
-    RankRequest,
-    RideRequest,
-    RiverRequest,
-    SizeRequest,
-    SolveRequest,
-    TideRequest,
-    WaterRequest,
-)
-from chord_core.documents.results import HullResult, RideResult, WaterResult
 from chord_core.documents.shore import River, Shore, Tide
 from chord_core.documents.surfer import Surfer
-from chord_core.documents.tape import RangeRequest, RangeResult, StillResult, TapeResult
+from chord_core.documents.verbs.change import ChangeRequest, ChangeResult
+from chord_core.documents.verbs.climate import ClimateAnswer, ClimateRequest
+from chord_core.documents.verbs.compare import CompareRequest, CompareResult
+from chord_core.documents.verbs.fix import FixRequest, FixResult
+from chord_core.documents.verbs.hull import HullRequest, HullResult, StillResult
+from chord_core.documents.verbs.range import RangeRequest, RangeResult
+from chord_core.documents.verbs.rank import RankRequest, RankResult
+from chord_core.documents.verbs.ride import RideRequest, RideResult
+from chord_core.documents.verbs.river import RiverAnswer, RiverRequest
+from chord_core.documents.verbs.size import SizeRequest, SizeResult
+from chord_core.documents.verbs.solve import SolveRequest, SolveResult
+from chord_core.documents.verbs.tape import TapeResult
+from chord_core.documents.verbs.tide import TideRequest, TideResult
+from chord_core.documents.verbs.water import WaterRequest, WaterResult
 from chord_core.documents.water import Water
 
 __all__ = [

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from chord_core.documents.board import Board
-from chord_core.documents.results import Bottom, Curves, Dims, HullResult
+from chord_core.documents.verbs.hull import Bottom, Curves, Dims, HullResult
 from chord_core.hull.contours import effective_deadrise, front_vee_deg, rear_concave_deg, rear_vee_deg
 from chord_core.hull.hull import MISSED_M, Hull
 from chord_core.hull.label import check_label

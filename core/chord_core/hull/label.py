@@ -8,7 +8,7 @@ from dataclasses import replace
 import numpy as np
 
 from chord_core.documents.board import Board
-from chord_core.documents.results import Label
+from chord_core.documents.verbs.hull import Label
 from chord_core.hull.constants import LABEL_FULLNESS
 from chord_core.hull.hull import Hull
 from chord_core.hull.measured import hulls_of

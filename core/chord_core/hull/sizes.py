@@ -16,7 +16,7 @@ from scipy.interpolate import PchipInterpolator
 
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
-from chord_core.documents.tape import RangeRequest, RangeResult, Step
+from chord_core.documents.verbs.range import RangeRequest, RangeResult, Step
 from chord_core.errors import ChordError
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array

@@ -10,7 +10,7 @@ from __future__ import annotations
 import numpy as np
 
 from chord_core.documents.board import Board
-from chord_core.documents.tape import NextReading, Reading, TapedMeasure, TapeResult
+from chord_core.documents.verbs.tape import NextReading, Reading, TapedMeasure, TapeResult
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.hull import Hull
 from chord_core.hull.measured import (

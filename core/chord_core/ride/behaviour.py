@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.documents.results import Behaviour
+from chord_core.documents.verbs.ride import Behaviour
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.chop import chop_drag
 from chord_core.ride.longboard import nose_riding

@@ -4,8 +4,7 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.requests import RideRequest
-from chord_core.documents.results import BestDay, Coverage, Limit, RideResult
+from chord_core.documents.verbs.ride import BestDay, Coverage, Limit, RideRequest, RideResult
 from chord_core.hull.hull import MISSED_M
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.behaviour import behaviour_of

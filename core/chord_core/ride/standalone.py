@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 
 from chord_core.documents.board import Board
-from chord_core.documents.tape import StillResult
+from chord_core.documents.verbs.hull import StillResult
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.physics import SEA_KG_M3, G

@@ -5,7 +5,7 @@ from __future__ import annotations
 import numpy as np
 from scipy.interpolate import RegularGridInterpolator
 
-from chord_core.documents.climate import MonthWorth, WorthResult
+from chord_core.documents.verbs.climate import MonthWorth, WorthResult
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.rides import product_of, rides_an_hour

@@ -6,8 +6,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.documents.results import Assumed
 from chord_core.documents.surfer import Surfer
+from chord_core.documents.verbs.shared import Assumed
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
 from chord_core.surfer.skill import rung_from_skills
 from chord_core.tables import Rung, families, rungs

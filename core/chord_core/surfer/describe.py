@@ -2,8 +2,7 @@
 
 from __future__ import annotations
 
-from chord_core.documents.requests import WaterRequest
-from chord_core.documents.results import WaterResult
+from chord_core.documents.verbs.water import WaterRequest, WaterResult
 from chord_core.surfer.defaults import height_from_mass
 from chord_core.tables import table
 from chord_core.water.breaker import bins_document, breaker_of

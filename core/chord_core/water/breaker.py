@@ -2,9 +2,9 @@
 
 from __future__ import annotations
 
-from chord_core.documents.requests import Swell
-from chord_core.documents.results import Bin, Breaker
 from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.shared import Bin
+from chord_core.documents.verbs.water import Breaker, Swell
 from chord_core.water.bins import Bins, class_at, slope_of
 from chord_core.water.shoaling import breaker_height, breaker_kind, energy_flux, share_in, surf_similarity
 

@@ -8,8 +8,8 @@ from datetime import date
 import numpy as np
 from scipy.optimize import least_squares
 
-from chord_core.documents.climate import CalibrateResult, Seen, SeenAgainst
 from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.calibrate import CalibrateResult, Seen, SeenAgainst
 from chord_core.errors import ChordError
 from chord_core.hull.stations import Array
 from chord_core.tables import table

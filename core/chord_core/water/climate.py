@@ -8,8 +8,8 @@ import numpy as np
 import numpy.typing as npt
 from scipy.special import ndtri
 
-from chord_core.documents.climate import HoursAsked
 from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.tables import table

@@ -7,7 +7,7 @@ from typing import Any
 
 import numpy as np
 
-from chord_core.documents.results import Assumed, Day
+from chord_core.documents.verbs.shared import Assumed, Day
 from chord_core.documents.water import Water
 from chord_core.physics import FRESH_KG_M3, SEA_KG_M3
 from chord_core.tables import table

@@ -10,9 +10,9 @@ from typing import BinaryIO
 
 import numpy as np
 
-from chord_core.documents.climate import BuoyFault, DayFlow, RiverAnswer, RiverResult
-from chord_core.documents.requests import RiverRequest
 from chord_core.documents.shore import River
+from chord_core.documents.verbs.climate import BuoyFault
+from chord_core.documents.verbs.river import DayFlow, RiverAnswer, RiverRequest, RiverResult
 from chord_core.documents.water import Water
 from chord_core.errors import ChordError
 from chord_core.hull.stations import Array

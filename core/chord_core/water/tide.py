@@ -9,9 +9,8 @@ from datetime import UTC, datetime
 import numpy as np
 from scipy.optimize import brentq
 
-from chord_core.documents.climate import TideResult, TurnSays
-from chord_core.documents.requests import TideRequest
 from chord_core.documents.shore import Tide
+from chord_core.documents.verbs.tide import TideRequest, TideResult, TurnSays
 from chord_core.hull.stations import Array, BoolArray
 
 #: Multiples of T (hour angle of the mean sun), s, h, p, p1, and degrees that are added, for each constituent

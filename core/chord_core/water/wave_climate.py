@@ -7,18 +7,18 @@ from datetime import date, timedelta
 
 import numpy as np
 
-from chord_core.documents.climate import (
+from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.climate import (
     BuoyFault,
     ClimateAnswer,
+    ClimateRequest,
     ClimateResult,
     DayGives,
     HoursAsked,
     MapShare,
     MonthGives,
 )
-from chord_core.documents.requests import ClimateRequest
-from chord_core.documents.results import Bin
-from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.shared import Bin
 from chord_core.documents.water import Water
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.water.bins import class_of

@@ -8,8 +8,9 @@ from typing import Literal
 
 import numpy as np
 
-from chord_core.documents.climate import ClimateResult, RiverResult
 from chord_core.documents.shore import Setting
+from chord_core.documents.verbs.climate import ClimateResult
+from chord_core.documents.verbs.river import RiverResult
 from chord_core.documents.water import Water
 from chord_core.hull.stations import Array
 from chord_core.tables import table

@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
-from chord_core.documents.requests import HullRequest, RideRequest, WaterRequest
-from chord_core.documents.results import HullResult, RideResult, WaterResult
+from chord_core.documents.verbs.hull import HullRequest, HullResult
+from chord_core.documents.verbs.ride import RideRequest, RideResult
+from chord_core.documents.verbs.water import WaterRequest, WaterResult
 from chord_core.hull.describe import describe_hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.measured import hulls_of

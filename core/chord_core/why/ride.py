@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from chord_core.documents.results import Behaviour
+from chord_core.documents.verbs.ride import Behaviour
 from chord_core.documents.why import Derivation
 from chord_core.ride.ride_model import FleetRide
 from chord_core.why.hull import hull_derivations

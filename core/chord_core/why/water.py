@@ -4,8 +4,8 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.documents.requests import Swell
 from chord_core.documents.shore import Shore
+from chord_core.documents.verbs.water import Swell
 from chord_core.documents.why import Derivation
 from chord_core.physics import G
 from chord_core.water.bins import Bins

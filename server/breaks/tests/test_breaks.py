@@ -9,10 +9,10 @@ from accounts.tests.case import ApiCase
 from breaks.climate import climate_for
 from breaks.models import Break
 from breaks.now import age_says, now_at
+from buoys.commands import keep_seas
 from buoys.models import Buoy
-from buoys.services import keep_seas
-from buoys.tests.services import SwellBuoy, made_year
-from chord_core.documents.climate import HoursAsked
+from buoys.tests.swell_service import SwellBuoy, made_year
+from chord_core.documents.verbs.climate import HoursAsked
 from standins.made_sea import Coast, made_seas
 from standins.swell_buoy import STATION
 

@@ -12,9 +12,10 @@ from django.utils import timezone
 
 from accounts.tests.case import ApiCase
 from buoys.codec import decode, encode, month_span, months_of, seas_from
+from buoys.commands import POLL_EVERY, keep_seas, poll
 from buoys.models import Buoy, BuoyMonth
-from buoys.services import POLL_EVERY, keep_seas, poll, seas_of_buoy
-from buoys.tests.services import SwellBuoy, made_year, year_text
+from buoys.selectors import seas_of_buoy
+from buoys.tests.swell_service import SwellBuoy, made_year, year_text
 from standins.swell_buoy import STATION, broken
 
 

@@ -8,7 +8,7 @@ from urllib.error import HTTPError
 import numpy as np
 from django.test import SimpleTestCase
 
-from buoys.tests.services import SwellBuoy, made_year
+from buoys.tests.swell_service import SwellBuoy, made_year
 from chord_core.water.buoy import read_buoy
 from chord_core.water.seas import missing_share, stuck_hours
 from standins.made_sea import Coast, made_flows, made_seas, made_tide

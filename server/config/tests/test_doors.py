@@ -118,7 +118,7 @@ class Away(ApiCase):
 
     def test_it_is_said_with_503_once_a_minute_and_without_tracebacks(self) -> None:
         gone = OperationalError("connection refused")
-        with mock.patch("fittings.services.list_fittings", side_effect=gone):
+        with mock.patch("fittings.selectors.list_fittings", side_effect=gone):
             self.assertIn("database", self.refused(503, "get", "/api/fittings/")["message"])
         strainer = DatabaseAway()
         records = [

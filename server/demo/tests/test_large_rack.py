@@ -6,7 +6,7 @@ from django.conf import settings
 
 from accounts.models import Shop
 from accounts.tests.case import ApiCase
-from demo.services import fill_rack, load_demo
+from demo.commands import fill_rack, load_demo
 from rack.models import Board
 
 DEMO = Path(settings.ROOT) / "demo"

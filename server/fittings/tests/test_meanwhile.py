@@ -8,7 +8,9 @@ from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.cancellation import check_cancelled
-from fittings import services
+from fittings import selectors
+from fittings.answers import build_doubts
+from fittings.documents import SettledSize
 from fittings.models import Fitting
 from fittings.preemption import foreground_request, run_unless_stale
 
@@ -24,7 +26,7 @@ class Meanwhile(ApiCase):
         self.good("patch", f"/api/fittings/{fitting.pk}/", body)
 
     def test_what_takes_long_is_left_when_the_ticket_is_changed_meanwhile(self) -> None:
-        for name, work in (("windows", services.settled_size), ("doubts", services.doubts_of)):
+        for name, work in (("windows", selectors.settled_size), ("doubts", build_doubts)):
             with self.subTest(name):
                 before = self.ticket()
                 whole = run_unless_stale(before, work)
@@ -38,23 +40,23 @@ class Meanwhile(ApiCase):
         def changed_then_searched(fitting: Fitting) -> object:
             check_cancelled()
             self.change(fitting)
-            return services.settled_size(fitting)
+            return selectors.settled_size(fitting)
 
         self.assertIsNone(run_unless_stale(self.ticket(), changed_then_searched))
 
     def test_another_ticket_may_be_changed_meanwhile(self) -> None:
         other = self.ticket()
 
-        def changed_then_searched(fitting: Fitting) -> services.SettledSize:
+        def changed_then_searched(fitting: Fitting) -> SettledSize:
             self.change(other)
-            return services.settled_size(fitting)
+            return selectors.settled_size(fitting)
 
         self.assertIsNotNone(run_unless_stale(self.ticket(), changed_then_searched))
 
     def test_a_ticket_thrown_away_meanwhile_is_not_searched_for(self) -> None:
         gone = self.ticket()
         Fitting.objects.all().delete()
-        self.assertIsNone(run_unless_stale(gone, services.settled_size))
+        self.assertIsNone(run_unless_stale(gone, selectors.settled_size))
 
     def test_the_database_is_not_asked_at_every_piece(self) -> None:
         def pieces(_: Fitting) -> int:

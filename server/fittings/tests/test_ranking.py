@@ -5,12 +5,12 @@ from typing import Any
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.documents import Board as Document
 from chord_core.documents import Surfer, Water, parse
-from chord_core.fit.rank import judge_rack
+from chord_core.fit.answer.rank import judge_rack
 from chord_core.hull.label import labelled_hulls
 from fittings.ranking import Ranking, case_for, fleet_of_rack, rank_fleet
 from rack.commands import add_board
 from rack.models import Board
-from rack.services import rack_of
+from rack.selectors import rack_of
 
 GUN = {"family": "gun", "length_m": 2.7, "width_m": 0.51, "thickness_m": 0.075}
 LOG = {"family": "nose-rider", "length_m": 2.85, "width_m": 0.58, "thickness_m": 0.078}

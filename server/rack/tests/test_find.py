@@ -8,7 +8,7 @@ from accounts.models import Shop
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.tables import families
 from rack.find import Find, find_boards, matching
 from rack.models import Board, today
@@ -202,7 +202,7 @@ class Sheets(ApiCase):
         alone = Board.objects.first().pk
         self.assertEqual(self.refused(400, "get", f"/api/boards/{alone}/range/")["field"], "boards")
         self.assertEqual(
-            self.refused(400, "get", f"/api/boards/{pk}/range/?lengths=long")["field"], "lengths"
+            self.refused(400, "get", f"/api/boards/{pk}/range/?lengths=long")["field"], "lengths.0"
         )
 
     def test_boards_beside_each_other(self) -> None:

@@ -10,7 +10,7 @@ import numpy as np
 from PIL import Image
 
 from accounts.tests.case import ApiCase
-from chord_core.fit.reference_boards import board_at
+from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.measured import hulls_of
 from chord_core.hull.stations import SHARE
 from chord_core.tables import families

@@ -5,7 +5,7 @@ from django.db import IntegrityError, transaction
 from accounts.tests.case import BOARD, LINE, ApiCase
 from breaks.models import Break
 from rack.models import Board
-from rack.services import rack_of
+from rack.selectors import rack_of
 
 
 class Lines(ApiCase):

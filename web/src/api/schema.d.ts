@@ -3841,6 +3841,7 @@ export interface components {
         SeenOf: {
             /**
              * Seen
+             * @description stations that are known
              * @default 0
              */
             seen?: number;
@@ -5906,7 +5907,7 @@ export interface operations {
             query?: {
                 big_m?: number;
                 body_m?: number;
-                free?: string;
+                free?: "any day" | "evenings and weekends" | "weekends";
                 from_h?: number;
                 light?: boolean;
                 months?: number[];
@@ -6185,7 +6186,7 @@ export interface operations {
     "breaks_waves.csv_retrieve": {
         parameters: {
             query?: {
-                free?: string;
+                free?: "any day" | "evenings and weekends" | "weekends";
                 from_h?: number;
                 light?: boolean;
                 months?: number[];
@@ -7507,7 +7508,7 @@ export interface operations {
     fittings_worth_retrieve: {
         parameters: {
             query?: {
-                free?: string;
+                free?: "any day" | "evenings and weekends" | "weekends";
                 from_h?: number;
                 light?: boolean;
                 months?: number[];
@@ -7874,7 +7875,7 @@ export interface operations {
     rack_beside_retrieve: {
         parameters: {
             query: {
-                /** @description as 12,5 */
+                /** @description as 12,5,40 */
                 ids: string;
             };
             header?: never;

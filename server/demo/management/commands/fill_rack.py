@@ -6,7 +6,7 @@ from typing import Any
 from django.conf import settings
 from django.core.management.base import BaseCommand, CommandParser
 
-from demo.services import fill_rack
+from demo.commands import fill_rack
 
 
 class Command(BaseCommand):

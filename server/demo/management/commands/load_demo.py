@@ -7,7 +7,7 @@ from typing import Any
 from django.core.management.base import BaseCommand, CommandError, CommandParser
 
 from chord_core.errors import ChordError
-from demo.services import load_demo
+from demo.commands import load_demo
 
 
 class Command(BaseCommand):

@@ -1,0 +1,1 @@
+"""Rules that need no ride: gates, bands, cautions, gear, and the boards by which others are measured."""

@@ -1,0 +1,1 @@
+"""What to look for: sizes, shapes and set-ups that would do best."""

@@ -1,0 +1,43 @@
+"""The demo shop, opened without a password on loopback."""
+
+import ipaddress
+
+from django.conf import settings
+from django.contrib.auth import login
+from django.http import HttpRequest
+
+from accounts.models import User
+from chord_core.errors import ChordError
+
+BACKEND = "accounts.backend.PersonBackend"
+
+
+def _is_loopback(host: str) -> bool:
+    if host == "localhost":
+        return True
+    try:
+        return ipaddress.ip_address(host.strip("[]")).is_loopback
+    except ValueError:
+        return False
+
+
+def demo_available(request: HttpRequest) -> bool:
+    """Whether the demo shop may be opened: with demo data, asked from and at loopback, never else."""
+    if not settings.DEMO or "HTTP_X_FORWARDED_FOR" in request.META:
+        return False
+    host = request.get_host().rsplit(":", 1)[0]
+    return _is_loopback(request.META.get("REMOTE_ADDR", "")) and _is_loopback(host)
+
+
+def open_demo(request: HttpRequest) -> None:
+    """Sign in to the demo shop.
+
+    Raises:
+        ChordError: this is not a demo on loopback, or the demo data is not there.
+    """
+    if not demo_available(request):
+        raise ChordError("demo", None, "The demo shop opens on this machine only, with demo data.")
+    user = User.objects.filter(shop__demo=True, is_active=True).order_by("pk").first()
+    if user is None:
+        raise ChordError("demo", None, "The demo data is not loaded; ./chord demo --reset loads it.")
+    login(request, user, backend=BACKEND)

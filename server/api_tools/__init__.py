@@ -1,0 +1,1 @@
+"""What the addresses of every app share: questions behind the question mark, and refusals."""

@@ -1,0 +1,91 @@
+"""The demo shop, made from JSON documents by the commands that the screens use."""
+
+import json
+from collections.abc import Iterator
+from datetime import timedelta
+from itertools import zip_longest
+from pathlib import Path
+from typing import Any
+
+from django.db import transaction
+
+from accounts.models import Shop, User
+from breaks.commands import keep_break
+from breaks.documents import BreakIn
+from chord_core.documents import Board, Surfer, parse
+from chord_core.errors import ChordError
+from chord_core.fit.search.step import scaled
+from demo.measured import measured
+from fittings.commands import open_fitting
+from fittings.documents import FittingIn
+from rack.commands import add_board
+from rack.models import Board as RackBoard
+from rack.models import today
+from rack.search_columns import fill_search_columns
+
+
+def _read(folder: Path, name: str) -> Any:
+    return json.loads((folder / f"{name}.json").read_text(encoding="utf-8"))
+
+
+def _each(folder: Path, name: str) -> list[Any]:
+    document = _read(folder, name)
+    if not isinstance(document, dict) or not isinstance(document.get(name), list):
+        raise ChordError(f"{name}.json", None, f"must be an object with a list “{name}”")
+    return list(document[name])
+
+
+def fill_rack(folder: Path, count: int) -> str:
+    """Hang boards into the demo shop until it has so many: the demo's own, a little larger or smaller."""
+    shop = Shop.objects.get(demo=True)
+    own = [parse(Board, row, f"boards.{i}") for i, row in enumerate(_each(folder, "boards"))]
+    rows, documents = [], []
+    for i in range(max(count - RackBoard.objects.of(shop).count(), 0)):
+        board = own[i % len(own)]
+        row = RackBoard(shop=shop)
+        document = scaled(board, 1 + 0.004 * ((i // len(own)) % 21 - 10))
+        row.take(document)
+        documents.append(document)
+        rows.append(row)
+    fill_search_columns(rows, documents)
+    RackBoard.objects.bulk_create(rows)
+    return f"{RackBoard.objects.of(shop).count()} boards in the rack"
+
+
+@transaction.atomic
+def load_demo(folder: Path, reset: bool = False) -> str:
+    """Load the demo shop unless it is there.
+
+    Args:
+        folder: where shop, boards, breaks and fittings lie as JSON.
+        reset: throw the demo shop that is there away first.
+
+    Raises:
+        ChordError: a document cannot be read; nothing is written.
+    """
+    old = Shop.objects.filter(demo=True)
+    if reset:
+        old.delete()
+    elif old.exists():
+        return "the demo shop is there already"
+    about = _read(folder, "shop")
+    shop = Shop.objects.create(name=about["shop"], demo=True)
+    person = User(username=about["person"], first_name=about["first_name"], shop=shop)
+    person.set_unusable_password()
+    person.save()
+    boards = _each(folder, "boards")
+    hung: list[Any] = _read(folder, "boards").get("hung", [])
+    pairs: Iterator[tuple[Any, Any]] = zip_longest(boards, hung, fillvalue={})
+    for i, (row, came) in enumerate(pairs):
+        since = today() - timedelta(days=came.get("days", 0))
+        add_board(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
+    rows = _each(folder, "breaks")
+    places = {row["name"]: keep_break(shop, parse(BreakIn, row, f"breaks.{i}")) for i, row in enumerate(rows)}
+    for i, row in enumerate(_each(folder, "fittings")):
+        facts = parse(Surfer, row["surfer"], f"fittings.{i}.surfer")
+        if row["at"] not in places:
+            raise ChordError(f"fittings.{i}.at", row["at"], f"there is no break “{row['at']}”")
+        open_fitting(shop, person, FittingIn(facts=facts, break_id=places[row["at"]].pk))
+    # The tickets were written by what people remember; what is measured came to the shop later.
+    measured(shop, person, _read(folder, "water"), places)
+    return f"demo shop “{shop.name}” loaded"

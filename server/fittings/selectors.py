@@ -1,0 +1,93 @@
+"""What is read of tickets: each with its answer, computed now."""
+
+from django.utils import timezone
+
+from accounts.models import Shop, User
+from chord_core.documents.verbs.size import SizeResult, Windows
+from chord_core.documents.verbs.solve import PinnedSize
+from chord_core.hull.describe import dims_of
+from fittings.answers import build_answer, build_doubts, pins_of, search_windows, typed_board
+from fittings.documents import (
+    Answer,
+    FittingDocument,
+    FittingOut,
+    FittingRow,
+    SettledSize,
+)
+from fittings.hand_out import hand_out
+from fittings.models import Fitting
+
+#: The boards that a surfer speaks of.
+_BOARDS = ("present_board", "best_board", "worst_board")
+
+
+def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
+    """A ticket with its answer, computed now.
+
+    Args:
+        leads: a board that goes before those that are as good, as the doubts named it.
+    """
+    facts, water = fitting.documents()
+    return FittingOut.model_construct(
+        id=fitting.pk,
+        version=fitting.version,
+        facts=facts,
+        lines={name: dims_of(board) for name in _BOARDS if (board := getattr(facts, name))},
+        water=water,
+        break_id=fitting.surf_break_id,
+        target_l=fitting.target_l,
+        pinned=pins_of(fitting),
+        bench_id=fitting.bench_board_id,
+        typed_board=typed_board(fitting),
+        answer=build_answer(fitting, leads),
+    )
+
+
+def settled_size(fitting: Fitting) -> SettledSize:
+    """The windows of a ticket, searched now."""
+    size, pinned = search_windows(fitting)
+    return SettledSize.model_construct(version=fitting.version, size=size, pinned=pinned)
+
+
+def print_hand_out(fitting: Fitting, person: User) -> bytes:
+    """The page that the surfer takes home, as PDF, with the figures that the screen shows."""
+    facts, water = fitting.documents()
+    size, pinned = search_windows(fitting)
+    answer = build_answer(fitting, build_doubts(fitting).leads)
+    return hand_out(facts, water, answer, _kind_shown(answer, size, pinned), person.units, fitting.shop.name)
+
+
+def _kind_shown(answer: Answer, size: SizeResult, pinned: PinnedSize | None) -> tuple[str, Windows] | None:
+    """The family whose windows stand under the bench: that of the board there, else the leading one."""
+    family = answer.bench.board.family if answer.bench else ""
+    if pinned and pinned.family == family:
+        return family, pinned.windows
+    kinds = [kind for kind in size.families if kind.windows]
+    shown = next((kind for kind in kinds if kind.family == family), next(iter(kinds), None))
+    return (shown.family, shown.windows) if shown and shown.windows else None
+
+
+def list_fittings(shop: Shop) -> list[FittingRow]:
+    """The shop's tickets in the order in which they were opened."""
+    rows = Fitting.objects.of(shop).values_list("pk", "surfer_id", "facts", "created_at", "water__name")
+    return [
+        FittingRow(
+            id=pk,
+            surfer_id=surfer_id,
+            name=facts.get("name", ""),
+            rung=facts.get("rung"),
+            mass_kg=facts.get("mass_kg"),
+            opened=timezone.localdate(opened),
+            water=water or "",
+        )
+        for pk, surfer_id, facts, opened, water in rows
+    ]
+
+
+def document_of(fitting: Fitting) -> FittingDocument:
+    """A whole fitting as a document of its own, with the board that was put on the bench."""
+    facts, water = fitting.documents()
+    board = typed_board(fitting) or (fitting.bench_board.document() if fitting.bench_board else None)
+    return FittingDocument(
+        surfer=facts, water=water, target_l=fitting.target_l, pinned=pins_of(fitting), bench=board
+    )
