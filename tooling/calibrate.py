@@ -22,7 +22,8 @@ from chord_core.fit.expected.facts import facts_of
 from chord_core.fit.judge.baseline import build_baseline
 from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.factors import closed_in
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
+from chord_core.tables.schema import Learned
 from tooling.judged import Answer, Judged, sets_of, tenths
 
 TABLES = Path(__file__).resolve().parent.parent / "core" / "chord_core" / "tables"
@@ -45,19 +46,19 @@ class Linear:
 
 
 def fit_linear(
-    rows: Sequence[dict[str, float]], values: Sequence[float], table_rows: dict[str, Any], noise: float
+    rows: Sequence[dict[str, float]], values: Sequence[float], table_rows: Mapping[str, Learned], noise: float
 ) -> Linear:
     """Ridge regression with bounds: each number is drawn to its prior by its own spread, inside its range.
 
     Args:
-        table_rows: number -> ``prior``, ``spread``, ``low``, ``high``.
+        table_rows: the numbers of a table, with prior, spread and range.
         noise: spread of a value about the rule.
     """
     names = list(table_rows)
     design = np.array([[row.get(name, 0.0) for name in names] for row in rows])
-    prior = np.array([table_rows[name]["prior"] for name in names])
-    spread = np.array([table_rows[name]["spread"] for name in names])
-    low, high = (np.array([table_rows[name][end] for name in names]) for end in ("low", "high"))
+    prior = np.array([table_rows[name].prior for name in names])
+    spread = np.array([table_rows[name].spread for name in names])
+    low, high = (np.array([getattr(table_rows[name], end) for name in names]) for end in ("low", "high"))
     found = lsq_linear(
         np.vstack([design / noise, np.diag(1 / spread)]),
         np.concatenate([np.array(values) / noise, prior / spread]),
@@ -67,7 +68,7 @@ def fit_linear(
 
 
 def _names(part: str) -> list[str]:
-    return list(table("expected_kinds")[part])
+    return list(getattr(tables().expected_kinds, part))
 
 
 @dataclass(frozen=True)
@@ -139,13 +140,12 @@ def _scores(data: Designs, of_class: Any, of_kind: Any, own: Any) -> Any:
 
 def fit_kinds(data: Designs) -> Kinds:
     """Multinomial logistic regression with normal priors about 0 (spreads in ``expected_kinds``)."""
-    rules = table("expected_kinds")["spreads"]
+    rules = tables().expected_kinds.spreads
     shapes = [(len(SEA), data.of_class.shape[1]), (len(families()), data.of_kind.shape[1]),
               (data.own.shape[2],)]  # fmt: skip
-    spreads = [
-        np.full(shape, rules[name]) for shape, name in zip(shapes, ("class", "kind", "own"), strict=True)
-    ]
-    spreads[1][:, 0] = rules["usual"]
+    drawn = (rules.of_class, rules.kind, rules.own)
+    spreads = [np.full(shape, spread) for shape, spread in zip(shapes, drawn, strict=True)]
+    spreads[1][:, 0] = rules.usual
     ends = np.cumsum([math.prod(shape) for shape in shapes])
 
     def unpacked(flat: Any) -> list[Any]:
@@ -170,7 +170,7 @@ def fit_kinds(data: Designs) -> Kinds:
 
 
 @dataclass(frozen=True)
-class Learned:
+class Rules:
     """All that is learned from some fittings."""
 
     kinds: Kinds
@@ -178,13 +178,13 @@ class Learned:
     dims: dict[str, Linear]
 
 
-def learn(cases: Sequence[Judged], data: Designs, rows: Sequence[int]) -> Learned:
+def learn(cases: Sequence[Judged], data: Designs, rows: Sequence[int]) -> Rules:
     """Learn from some of the fittings."""
     some = [cases[at] for at in rows]
     volume = fit_linear(
         [litres.terms(case.rider, case.conditions, case.accepted[0]) for case in some],
         [case.middle("litres") for case in some],
-        table("expected_litres")["numbers"],
+        tables().expected_litres.numbers,
         _NOISE["litres"],
     )
     sizes = {
@@ -193,25 +193,25 @@ def learn(cases: Sequence[Judged], data: Designs, rows: Sequence[int]) -> Learne
                         math.exp(case.middle("litres")))
              for case in some],
             [case.middle(name) for case in some],
-            table("expected_dims")[name]["numbers"],
+            tables().expected_dims.of(name).numbers,
             _NOISE[name],
         )
         for name in ("length_m", "width_m")
     }  # fmt: skip
-    return Learned(fit_kinds(data.rows(rows)), volume, sizes)
+    return Rules(fit_kinds(data.rows(rows)), volume, sizes)
 
 
-def _litres_of(learned: Learned, case: Judged, name: str, shares: dict[str, float]) -> float:
+def _litres_of(learned: Rules, case: Judged, name: str, shares: dict[str, float]) -> float:
     rule = {kind: learned.litres.at(litres.terms(case.rider, case.conditions, kind)) for kind in shares}
     return math.exp(litres.with_neighbours(name, rule, shares))
 
 
 def _wish_within() -> float:
     """Log-odds under the first kind from which a wish leads (negative)."""
-    return math.log(table("fit")["wish_from"] / 100) / float(table("expected_kinds")["power"])
+    return math.log(tables().fit.wish_from / 100) / float(tables().expected_kinds.power)
 
 
-def answer_by(learned: Learned, case: Judged, logs: Any) -> Answer:
+def answer_by(learned: Rules, case: Judged, logs: Any) -> Answer:
     """The first answer by what was learned, from log shares of the kinds."""
     names = list(families())
     order = [int(at) for at in np.argsort(-logs, kind="stable") if np.isfinite(logs[at])]
@@ -221,7 +221,7 @@ def answer_by(learned: Learned, case: Judged, logs: Any) -> Answer:
     wish = case.rider.surfer.wish
     if wish in stands and stands[wish] >= stands[lead] + _wish_within():
         lead = wish
-    least = stands[lead] + math.log(table("expected_kinds")["either"])
+    least = stands[lead] + math.log(tables().expected_kinds.either)
     together = tuple(name for name, log in stands.items() if log >= least)
     return Answer(lead, together, _litres_of(learned, case, lead, shares))
 
@@ -250,7 +250,7 @@ def _rounded(value: float) -> float:
     return round(value, 4) + 0.0
 
 
-def write_tables(learned: Learned) -> None:
+def write_tables(learned: Rules) -> None:
     """Write what was learned into the tables, numbers only; reasons and ranges stay."""
     _write("expected_litres", lambda rows: _fill(rows["numbers"], learned.litres))
     _write(

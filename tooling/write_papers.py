@@ -5,8 +5,7 @@ from __future__ import annotations
 
 import json
 import sys
-from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import AbstractContextManager
 from dataclasses import dataclass
 from pathlib import Path
 from typing import Any
@@ -24,8 +23,10 @@ from chord_core.fit.rules.cautions import cautions_for
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.reference_boards import board_at
 from chord_core.line import read_line
-from chord_core.tables import families, rungs, table
+from chord_core.tables import families, rungs, tables, using_tables
+from chord_core.tables.answer_schema import PartWeights
 from chord_core.tables.calibration import scaled_constant
+from chord_core.tables.whole import with_table
 from tooling.write_judged import judged_paper
 
 WATERS: dict[str, dict[str, Any]] = {
@@ -223,22 +224,16 @@ def _hangs_on(orders: list[_Order], before: list[np.ndarray]) -> tuple[float, in
     return worst, changed
 
 
-@contextmanager
-def _weighed(factor: str, by: float) -> Iterator[None]:
+def _weighed(factor: str, by: float) -> AbstractContextManager[None]:
     """Everything inside is weighed with one factor of the fit times ``by``, the rest making up for it."""
-    rows = table("fit")["weights"]
-    kept = json.loads(json.dumps(rows))
-    for row in rows.values():
-        total = sum(row.values())
-        row[factor] *= by
-        if total:
-            scale = total / sum(row.values())
-            for name in row:
-                row[name] *= scale
-    try:
-        yield
-    finally:
-        rows.update(kept)
+    fit = tables().fit
+    weights = {}
+    for name, row in fit.weights.items():
+        plain = row.model_dump()
+        moved = plain | {factor: plain[factor] * by}
+        scale = sum(plain.values()) / sum(moved.values()) if sum(plain.values()) else 1.0
+        weights[name] = PartWeights(**{part: value * scale for part, value in moved.items()})
+    return using_tables(with_table(tables(), "fit", fit.model_copy(update={"weights": weights})))
 
 
 def _moves(by: float) -> str:
@@ -250,14 +245,14 @@ def constants() -> list[str]:
     orders = _orders()
     before = [order.fit() for order in orders]
     rows = []
-    for row in table("craft")["constants"]:
+    for row in tables().craft.constants:
         found = []
         for by in (0.8, 1.2):
-            with scaled_constant(row["name"], by):
+            with scaled_constant(row.name, by):
                 found.append(_hangs_on(orders, before))
         worst, changed = min(one[0] for one in found), max(one[1] for one in found)
-        spread = f"{row['low']:g} to {row['high']:g}"
-        rows.append([row["name"], f"{row['value']:g}", spread, f"{worst:.3f}", str(changed), row["reason"]])
+        spread = f"{row.low:g} to {row.high:g}"
+        rows.append([row.name, f"{row.value:g}", spread, f"{worst:.3f}", str(changed), row.reason])
     rows.sort(key=lambda row: float(row[3]))
     weights = []
     for factor in ("rides", "style", "handling", "growth"):

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
 from functools import cache
 
 from numba import njit
@@ -27,7 +28,8 @@ os.register_at_fork(after_in_child=_second_hand.cache_clear)
 
 
 def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
-    """Run a compiled loop over ``count`` boards, its second half by a second hand at the same time.
+    """Run a compiled loop over ``count`` boards, its second half by a second hand at the same time, with the
+    tables that are in use here.
 
     Args:
         loop: computes the boards of a slice into arrays of its own; it must not call this again, or it
@@ -36,6 +38,6 @@ def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
     if count < _TWO_FROM:
         loop(slice(0, count))
         return
-    second = _second_hand().submit(loop, slice(count // 2, count))
+    second = _second_hand().submit(copy_context().run, loop, slice(count // 2, count))
     loop(slice(0, count // 2))
     second.result()

@@ -13,7 +13,7 @@ from chord_core.documents.shore import Shore, Tide
 from chord_core.documents.verbs.calibrate import Seen
 from chord_core.documents.verbs.climate import ClimateResult, HoursAsked
 from chord_core.errors import ChordError
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.bins import class_at
 from chord_core.water.calibrate import calibrated
 from chord_core.water.climate import break_days, counted, known, wave_map, weighted_quantile
@@ -71,10 +71,10 @@ def true_face(height: float, period: float, off: float, shore: Shore) -> float:
 def true_class(face: float, period: float, shore: Shore) -> str:
     """Class by hand: surf similarity between the table's rows."""
     similarity = shore.bottom_slope / math.sqrt(face / (9.81 * period**2 / 2 / math.pi))
-    rows = table("waves")["similarity"]
-    medians = {row["name"]: row["median_slope"] for row in table("waves")["steepness"]}
-    xs = [math.log(row["similarity"]) for row in rows]
-    ys = [math.log(medians[row["name"]]) for row in rows]
+    rows = tables().waves.similarity
+    medians = {row.name: row.median_slope for row in tables().waves.steepness}
+    xs = [math.log(row.similarity) for row in rows]
+    ys = [math.log(medians[row.name]) for row in rows]
     return class_at(math.exp(float(np.interp(math.log(similarity), xs, ys))))
 
 
@@ -199,12 +199,12 @@ class Laws(TestCase):
 
     def test_winds(self) -> None:
         """A light wind does nothing; a strong one does what the table says of its quarter."""
-        known_wind = table("waves")["wind"]
+        known_wind = tables().waves.wind
         quarters = np.array([300.0, 120.0, 30.0, 300.0, np.nan])
         slope, chop = wind_at(SHORE, np.array([12.0, 12.0, 12.0, 2.0, 12.0]), quarters)
         expected = ("onshore", "offshore", "cross", "none", "none")
-        self.assertEqual(slope.tolist(), [known_wind[name]["slope"] for name in expected])
-        self.assertEqual(chop.tolist(), [known_wind[name]["chop_m"] for name in expected])
+        self.assertEqual(slope.tolist(), [known_wind[name].slope for name in expected])
+        self.assertEqual(chop.tolist(), [known_wind[name].chop_m for name in expected])
 
     @given(st.floats(-720, 720), st.floats(0, 90))
     def test_windows_are_even_and_close_on_the_compass(self, off: float, window: float) -> None:

@@ -18,7 +18,7 @@ from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.stations import SHARE
 from chord_core.tables import builds as all_builds
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.units import FOOT_M
 from tests import tries
 from tests.strategies import boards, inches
@@ -106,5 +106,5 @@ class Shapes(TestCase):
         for name in all_builds():
             says = care_for(inches("all-rounder", 72, 20, 2.5, build=name))
             self.assertTrue(says[0].startswith(name))
-            self.assertIn(table("gear")["builds"][name]["fails"], says[0])
+            self.assertIn(tables().gear.builds[name].fails, says[0])
             self.assertTrue(any("cut" in one for one in says), "broken glass cuts")

@@ -13,7 +13,7 @@ from chord_core.cli import run
 from chord_core.documents import Board, RankRequest, Surfer, Water, parse
 from chord_core.documents.schema import DOCUMENTS, schema_text
 from chord_core.errors import ChordError
-from chord_core.tables import TABLE_NAMES, builds, families, rungs, table, tables_version
+from chord_core.tables import TABLE_NAMES, builds, families, rungs, tables, tables_version
 from tests.strategies import inches
 
 ROOT = Path(__file__).resolve().parents[2]
@@ -157,8 +157,8 @@ class Tables(TestCase):
         for name in TABLE_NAMES:
             learned = "learned from core/judged/fittings.json by ./chord papers calibrate"
             wanted = learned if name.startswith("expected_") else "shop default, edit me"
-            self.assertEqual(table(name)["source"], wanted)
-            self.assertGreater(len(table(name)["reason"]), 40)
+            self.assertEqual(getattr(tables(), name).source, wanted)
+            self.assertGreater(len(getattr(tables(), name).reason), 40)
 
     def test_twenty_one_families_seven_rungs_ten_builds(self) -> None:
         self.assertEqual((len(families()), len(rungs()), len(builds())), (21, 7, 10))
@@ -170,8 +170,8 @@ class Tables(TestCase):
             self.assertLess(lower.comfortable_face_m, upper.comfortable_face_m)
 
     def test_every_name_in_the_choice_table_is_a_family(self) -> None:
-        choice = table("choice")
-        named = {*choice["dives_from"], *choice["big_water"]}
+        choice = tables().choice
+        named = {*choice.dives_from, *choice.big_water}
         self.assertLessEqual(named, set(families()))
 
     def test_the_fingerprint_is_twelve_hexadecimal_digits(self) -> None:

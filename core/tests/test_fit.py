@@ -22,7 +22,7 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.physics import G
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import fins_of
-from chord_core.tables import families, rungs, table
+from chord_core.tables import families, rungs, tables
 from chord_core.tables.calibration import calibration
 from chord_core.water.face import Face
 from tests import tries
@@ -211,7 +211,7 @@ class Heard(TestCase):
             self.assertGreater(float(answered[1]), 0.6, what)
 
     @tries(20)
-    @given(surfers(), waters(), st.sampled_from(list(table("heard")["complaints"])))
+    @given(surfers(), waters(), st.sampled_from(list(tables().complaints.complaints)))
     def test_every_complaint_can_be_heard_on_every_rung(
         self, surfer: Surfer, water: Water, what: str
     ) -> None:
@@ -235,7 +235,7 @@ class Heard(TestCase):
 
         from chord_core.documents.surfer import Complaint
 
-        self.assertEqual(set(table("heard")["complaints"]), set(get_args(Complaint)))
+        self.assertEqual(set(tables().complaints.complaints), set(get_args(Complaint)))
 
 
 class Shared(TestCase):

@@ -18,7 +18,7 @@ from chord_core.fit.answer.size import size
 from chord_core.fit.expected.kinds import class_first
 from chord_core.fit.expected.litres import log_litres
 from chord_core.fit.judge.case import Case, case_with
-from chord_core.tables import families, rungs, table
+from chord_core.tables import families, rungs, tables
 from tests import draws, tries
 from tests.strategies import between, surfers, waters
 
@@ -151,20 +151,20 @@ class Kinds(TestCase):
 class Tables(TestCase):
     def test_every_number_has_a_reason_and_lies_in_its_range(self) -> None:
         rows = {
-            **table("expected_litres")["numbers"],
-            **{f"length {n}": row for n, row in table("expected_dims")["length_m"]["numbers"].items()},
-            **{f"width {n}": row for n, row in table("expected_dims")["width_m"]["numbers"].items()},
+            **tables().expected_litres.numbers,
+            **{f"length {n}": row for n, row in tables().expected_dims.length_m.numbers.items()},
+            **{f"width {n}": row for n, row in tables().expected_dims.width_m.numbers.items()},
         }
         for name, row in rows.items():
-            self.assertTrue(row["low"] - 1e-9 <= row["value"] <= row["high"] + 1e-9, name)
-            self.assertGreater(len(row["reason"]), 5, name)
+            self.assertTrue(row.low - 1e-9 <= row.value <= row.high + 1e-9, name)
+            self.assertGreater(len(row.reason), 5, name)
 
     def test_every_weight_of_a_kind_has_a_reason_and_would_be_signed(self) -> None:
-        rules = table("expected_kinds")
-        for most, rows in ((4.0, rules["classes"]), (3.0, rules["kinds"])):
+        rules = tables().expected_kinds
+        for most, rows in ((4.0, rules.classes), (3.0, rules.kinds)):
             for fact, row in rows.items():
-                weights = {name: value for name, value in row.items() if name != "reason"}
-                self.assertGreater(len(row["reason"]), 4, fact)
+                weights = {name: value for name, value in row.model_dump().items() if name != "reason"}
+                self.assertGreater(len(row.reason), 4, fact)
                 self.assertLessEqual(max(map(abs, weights.values())), most, fact)
 
 

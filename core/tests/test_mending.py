@@ -11,7 +11,7 @@ from chord_core.documents.verbs.change import ChangeResult
 from chord_core.documents.verbs.rank import RankResult
 from chord_core.errors import ChordError
 from chord_core.fit.advise.next_question import unknown_facts
-from chord_core.fit.answer.change import RIGHT, change, fin_trials
+from chord_core.fit.answer.change import change, fin_trials, right_from
 from chord_core.fit.answer.fix import fix
 from chord_core.fit.answer.rank import rank
 from chord_core.fit.answer.size import size
@@ -23,7 +23,7 @@ from chord_core.fit.search.step import scaled
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from tests import tries
 from tests.strategies import boards, inches, riders
 
@@ -37,7 +37,7 @@ class Change(TestCase):
 
     def test_what_is_right_stays(self) -> None:
         answer = self.ask(inches("all-rounder", 74, 20.25, 2.6))
-        self.assertGreaterEqual(answer.fit, RIGHT)
+        self.assertGreaterEqual(answer.fit, right_from())
         self.assertEqual(answer.changes, ())
 
     def test_each_change_makes_it_right_and_a_smaller_one_does_not(self) -> None:
@@ -46,18 +46,18 @@ class Change(TestCase):
         board = inches("all-rounder", 80, 21.5, 2.9)
         answer = self.ask(board)
         litres = next(row for row in answer.changes if row.thing == "litres")
-        self.assertGreaterEqual(litres.fit, RIGHT)
+        self.assertGreaterEqual(litres.fit, right_from())
         case = case_with(Surfer(**SURFER), Water(**WATER))
         assert case
         was, becomes = (float(text.split()[0]) for text in (litres.was, litres.becomes))
         nearer = scaled(board, ((becomes / was) ** (1 / 3) + 1) / 2)
-        self.assertLess(float(fit_in(case, None, [nearer])[0]), RIGHT)
+        self.assertLess(float(fit_in(case, None, [nearer])[0]), right_from())
 
     def test_practice_makes_a_small_board_right_before_a_bigger_one_is_sold(self) -> None:
         board = inches("all-rounder", 72, 19.5, 2.4)
         rusty = self.ask(board, sessions_month=1, rung="linking", aim="more waves")
         for row in rusty.changes:
-            self.assertGreaterEqual(row.fit, RIGHT)
+            self.assertGreaterEqual(row.fit, right_from())
             self.assertNotEqual(row.was, row.becomes)
 
 
@@ -115,7 +115,7 @@ class Fix(TestCase):
             for one, _ in trials
         ]  # fmt: skip
         self.assertEqual(changes, sorted(changes))
-        self.assertEqual({one.fins.size or "M" for one, _ in trials}, set(table("fins")["sizes"]))
+        self.assertEqual({one.fins.size or "M" for one, _ in trials}, set(tables().fins.sizes))
 
 
 class StepDown(TestCase):
@@ -171,9 +171,7 @@ class Doubts(TestCase):
     def test_only_unknown_facts_are_asked(self) -> None:
         known = {**SURFER, "age": 30, "fitness": "good", "sessions_month": 4, "wetsuit_mm": 3}
         known |= {"foot_weight": "even", "style": "active", "craft": "prone", "aim": "trip", "rung": None}
-        known["skills"] = {
-            skill["name"]: True for skill in table("rungs")["skills"] if skill["rung"] != "carving"
-        }
+        known["skills"] = {skill.name: True for skill in tables().rungs.skills if skill.rung != "carving"}
         water = {"small_m": 0.6, "usual_m": 1.1, "big_m": 1.7, "steepness": "average", "crowd": "low"}
         water |= {"wind": "none", "duck_dive_needed": True}
         self.assertIsNone(self.ask(known, water).next_question)
@@ -181,7 +179,7 @@ class Doubts(TestCase):
     def test_only_what_is_not_known_is_drawn(self) -> None:
         """Where all is said and the level was seen: mass and waves, as people remember them. What is not said
         is named; boards that lie close are the less sure the less is known."""
-        skills = {skill["name"]: True for skill in table("rungs")["skills"] if skill["rung"] != "carving"}
+        skills = {skill.name: True for skill in tables().rungs.skills if skill.rung != "carving"}
         facts = {"age": 30, "fitness": "good", "sessions_month": 4, "wetsuit_mm": 3, "foot_weight": "even"}
         facts |= {"mass_kg": 75, "height_m": 1.78, "style": "active", "aim": "trip", "skills": skills}
         water = {**WATER, "steepness": "average", "crowd": "low", "wind": "none", "duck_dive_needed": True}

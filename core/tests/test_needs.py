@@ -22,7 +22,7 @@ from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
-from chord_core.tables import families, rungs, table
+from chord_core.tables import families, rungs, tables
 from tests import tries
 from tests.strategies import boards, inches
 
@@ -57,9 +57,9 @@ class Needs(TestCase):
         baseline = rack.sized.baseline
         good = near_best(baseline)
         fit = baseline.judged.fit(baseline.best)
-        least = table("fit")["near_best"] * fit.max()
+        least = tables().fit.near_best * fit.max()
         self.assertTrue((fit[~good] < least).all(), "nobody near the best is left out")
-        self.assertGreaterEqual(good.sum(), table("needs")["fewest"])
+        self.assertGreaterEqual(good.sum(), tables().needs.fewest)
         turn = need(rack.needs(0), "turns within")
         radius = baseline.judged.ridden.radius_m[good]
         self.assertEqual((turn.low, turn.high), (float(radius.min()), float(radius.max())))
@@ -89,21 +89,21 @@ class Needs(TestCase):
         self.assertNotIn("duck-dive", names)
 
     def test_every_behaviour_named_by_a_complaint_or_an_aim_is_one(self) -> None:
-        rules = table("needs")
-        known = {row["name"] for row in rules["behaviours"]}
-        self.assertEqual(set(rules["complaints"]), set(table("heard")["complaints"]))
-        for names in (*rules["complaints"].values(), *rules["aims"].values()):
+        rules = tables().needs
+        known = {row.name for row in rules.behaviours}
+        self.assertEqual(set(rules.complaints), set(tables().complaints.complaints))
+        for names in (*rules.complaints.values(), *rules.aims.values()):
             self.assertLessEqual(set(names), known)
 
     @tries(20)
     @given(boards(), st.sampled_from(list(rungs())), st.floats(50, 95))
     def test_words_agree_with_their_numbers(self, board: Board, rung: str, mass: float) -> None:
-        rules = {row["name"]: row for row in table("needs")["behaviours"]}
+        rules = {row.name: row for row in tables().needs.behaviours}
         for one in rack_for(board, rung=rung, mass_kg=mass).needs(0):
             rule = rules[one.name]
             side = "below" if one.gives < one.low else "above" if one.gives > one.high else "inside"
-            self.assertEqual(one.word, rule[side])
-            bad = {"more": "below", "less": "above"}[rule["better"]]
+            self.assertEqual(one.word, getattr(rule, side))
+            bad = {"more": "below", "less": "above"}[rule.better]
             self.assertEqual(one.short, side == bad)
             self.assertTrue(one.span[0] <= one.gives <= one.span[1])
 

@@ -18,7 +18,7 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.ride.surfable_days import days_worth, rides_in_hours
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.artificial import foam_m, foam_water, pool_bins
 from chord_core.water.climate import counted, known
 from chord_core.water.face import Face
@@ -144,7 +144,7 @@ class Built(TestCase):
         self.assertAlmostEqual(float(bins.weight.sum()), 1)
         self.assertAlmostEqual(float(bins.weight[bins.face_m == 0.8].sum()), 0.75)
         slabs = np.exp(np.mean(np.log(bins.slope[bins.face_m == 1.5])))
-        hollow = next(row for row in table("waves")["steepness"] if row["name"] == "hollow")["median_slope"]
+        hollow = next(row for row in tables().waves.steepness if row.name == "hollow").median_slope
         self.assertAlmostEqual(float(slabs), hollow, places=6)
 
     @given(st.floats(0.1, 6), st.floats(1.0, 2.0))
@@ -219,7 +219,7 @@ class Worth(TestCase):
         self.assertEqual(rides.shape, (1, len(faces)))
         self.assertTrue((rides[0][faces < 0.1] == 0).all())
         slopes = self.hours.slope[rows & known(self.hours)]
-        sigma = table("seas")["hour_log_sigma"] * math.sqrt(3)
+        sigma = tables().seas.hour_log_sigma * math.sqrt(3)
         for i in range(0, len(faces), 400):
             of_hour = slopes[i] * np.exp(np.array([-sigma, 0, sigma]))
             factors = product_of(fleet_ride.factors(Face(np.full(3, faces[i]), of_hour)))[0]

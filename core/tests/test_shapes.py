@@ -18,7 +18,7 @@ from chord_core.fit.search.options import setups_for, tails_for
 from chord_core.fit.search.shapes import COLUMNS, boards_of, held, measures, shape_of
 from chord_core.fit.search.windows import outwards
 from chord_core.hull.label import labelled_hulls
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.units import INCH_M
 from tests import tries
 from tests.strategies import between, surfers, waters
@@ -79,7 +79,7 @@ class Ordinary(TestCase):
     def test_sizes_rise_from_the_smallest_to_the_largest(self) -> None:
         for name in families():
             litres = reference_fleet((name,))[1].litres
-            self.assertEqual(len(litres), table("fit")["ordinary_sizes"])
+            self.assertEqual(len(litres), tables().fit.ordinary_sizes)
             self.assertTrue((np.diff(litres) > 0).all(), name)
             self.assertEqual(reference_boards(name)[0].length_m, families()[name].length_m[0])
 
@@ -122,9 +122,9 @@ class Tables(TestCase):
             self.assertEqual(tails_for(family)[0], family.tail_shape)
             self.assertEqual(setups_for(family, rider.rider)[0], family.fin_setup)
             for tail in tails_for(family):
-                self.assertIn(tail, table("choice")["tail_says"])
+                self.assertIn(tail, tables().choice.tail_says)
             for setup in setups_for(family, rider.rider):
-                self.assertIn(setup, table("choice")["setup_says"])
+                self.assertIn(setup, tables().choice.setup_says)
 
     def test_questions_are_of_facts_that_can_be_unknown_and_their_answers_pass_the_door(self) -> None:
         """Of a surfer of whom little is known each can be asked; what is left of the answers is that the
@@ -132,9 +132,7 @@ class Tables(TestCase):
         case = case_with(Surfer(mass_kg=75, rung="linking"), Water())
         assert case
         asked = unknown_facts(case)
-        self.assertEqual(
-            [one.field for one in asked], [row["field"] for row in table("questions")["questions"]]
-        )
+        self.assertEqual([one.field for one in asked], [row.field for row in tables().questions.questions])
         for one in asked:
             self.assertLess(sum(likely for _, likely in one.answers), 1, one.field)
             name = one.field.removeprefix("water.")
@@ -147,14 +145,12 @@ class Tables(TestCase):
 
     def test_weights_add_up(self) -> None:
         """To one, and what turning adds to nothing; on a river the design's own exponents add .05 e."""
-        for name, row in table("fit")["weights"].items():
+        for name, row in tables().fit.weights.items():
             wanted = {"turning": 0.0, "river turning": 0.05}.get(name, 1.0)
-            self.assertAlmostEqual(sum(row.values()), wanted, places=9)
+            self.assertAlmostEqual(sum(row.model_dump().values()), wanted, places=9)
 
     def test_every_craft_constant_has_a_reason_and_lies_in_its_range(self) -> None:
         written = (DOCS / "constants.md").read_text(encoding="utf-8")
-        for row in table("craft")["constants"]:
-            self.assertTrue(
-                row["low"] <= row["value"] <= row["high"] and len(row["reason"]) > 10, row["name"]
-            )
-            self.assertIn(f"| {row['name']} | {row['value']:g} |", written)
+        for row in tables().craft.constants:
+            self.assertTrue(row.low <= row.value <= row.high and len(row.reason) > 10, row.name)
+            self.assertIn(f"| {row.name} | {row.value:g} |", written)

@@ -18,12 +18,12 @@ from chord_core.ride.wave_drag import spline_knots, wave_drag_spline
 from chord_core.surfer.defaults import missing_facts, rider_with_defaults
 from chord_core.surfer.power import power_of
 from chord_core.surfer.skill import rung_from_skills
-from chord_core.tables import families, rungs, table
+from chord_core.tables import families, rungs, tables
 from chord_core.water.bins import bins_given, class_of, quantile, slope_of
 from chord_core.water.conditions import conditions_with_defaults
 from tests import tries
 
-SKILLS = [(row["name"], row["rung"]) for row in table("rungs")["skills"]]
+SKILLS = [(row.name, row.rung) for row in tables().rungs.skills]
 
 
 def up_to(rung: str) -> dict[str, bool]:
@@ -94,9 +94,9 @@ class Waters(TestCase):
         self.assertEqual(class_of(bins), "average")
 
     def test_similarity_and_class_meet_at_the_table(self) -> None:
-        for row in table("waves")["similarity"]:
-            slope = slope_of(row["similarity"])
-            self.assertEqual(class_of(bins_given(np.ones(1), np.array([slope]), np.ones(1))), row["name"])
+        for row in tables().waves.similarity:
+            slope = slope_of(row.similarity)
+            self.assertEqual(class_of(bins_given(np.ones(1), np.array([slope]), np.ones(1))), row.name)
 
     def test_wind_holds_faces_up_or_pushes_them_over(self) -> None:
         slopes = {}

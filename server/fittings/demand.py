@@ -8,7 +8,7 @@ import numpy as np
 from accounts.models import Shop
 from chord_core.documents import Surfer, Water, parse
 from chord_core.fit.answer.size import Sized
-from chord_core.tables import table
+from chord_core.tables import tables
 from fittings.documents import AskedFor, Demand
 from fittings.models import Fitting
 from fittings.ranking import case_for, fleet_of_rack, rank_fleet
@@ -47,7 +47,7 @@ def _wanted(rack: Rack, surfer: str, water: str, target_l: float | None) -> _Wan
     lead = baseline.families[0].name
     rows = baseline.rows_of(lead)
     best = int(np.argmax(baseline.judged.product(baseline.best)[rows]))
-    least = table("fit")["suits_from"]
+    least = tables().fit.suits_from
     open_ = ranking.open_first if ranking else []
     return _Wanted(
         family=lead,

@@ -22,7 +22,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.tables import table
+from chord_core.tables import tables
 from fittings.documents import RackPlace
 from rack.selectors import Rack
 
@@ -136,7 +136,7 @@ class Ranking:
         if row not in self.rows:
             return self
         judged, place = self.judged, self.rows.index(row)
-        if judged.fit[judged.order[0]] - judged.fit[place] > table("fit")["either_within"]:
+        if judged.fit[judged.order[0]] - judged.fit[place] > tables().fit.either_within:
             return self
         order = np.array([place, *(other for other in judged.order if other != place)], int)
         return replace(self, judged=replace(judged, order=order))

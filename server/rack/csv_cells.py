@@ -14,7 +14,7 @@ from chord_core.documents.board import Stock
 from chord_core.errors import ChordError
 from chord_core.line import Line, read_line
 from chord_core.line_measures import measure_of
-from chord_core.tables import builds, families, table
+from chord_core.tables import builds, families, tables
 from chord_core.units import POUND_KG
 from rack.models import today
 
@@ -270,7 +270,7 @@ _PLACES: dict[str, tuple[str, Callable[[str, str, str], Any]]] = {
     "tail_rocker": ("rocker.tail_m", measure_in),
     "weight": ("mass_kg", _weight),
     "build": ("build", lambda n, t, u: _word(n, t, list(builds()))),
-    "setup": ("fins.setup", lambda n, t, u: _word(n, t, list(table("fins")["setups"]))),
+    "setup": ("fins.setup", lambda n, t, u: _word(n, t, list(tables().fins.setups))),
     "box_type": ("fins.box_type", lambda n, t, u: t.strip()),
     "fins_included": ("fins_included", lambda n, t, u: _flag(n, t)),
     "pad": ("pad", lambda n, t, u: _flag(n, t)),

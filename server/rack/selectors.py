@@ -21,7 +21,7 @@ from chord_core.hull.label import check_label, labelled_hulls
 from chord_core.hull.measured import hulls_of
 from chord_core.line import read_line, write_line
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.tables import builds, families, rungs, table
+from chord_core.tables import builds, families, rungs, tables
 from chord_core.water.days import height_words
 from rack.documents import BoardOut, Family, HeightWord, LineOut, Rung, Silhouette, Skill, Words
 from rack.models import Board
@@ -134,19 +134,19 @@ def words() -> Words:
     return Words(
         families=tuple(Family(name=f.name, board_class=f.board_class) for f in families().values()),
         rungs=tuple(Rung(name=r.name, can_do=r.can_do) for r in rungs().values()),
-        skills=tuple(Skill(name=r["name"], rung=r["rung"], says=r["says"]) for r in table("rungs")["skills"]),
+        skills=tuple(Skill(name=r.name, rung=r.rung, says=r.says) for r in tables().rungs.skills),
         builds=tuple(builds()),
         heights=tuple(HeightWord(word=word, share=share) for word, share in height_words()),
-        steepness=tuple(row["name"] for row in table("waves")["steepness"]),
-        slopes={row["name"]: row["median_slope"] for row in table("waves")["steepness"]},
+        steepness=tuple(row.name for row in tables().waves.steepness),
+        slopes={row.name: row.median_slope for row in tables().waves.steepness},
         fitness=get_args(surfer.Fitness),
         foot_weight=get_args(surfer.FootWeight),
         aims=get_args(surfer.Aim),
         complaints=get_args(surfer.Complaint),
-        asks={name: rule["ask"] for name, rule in table("heard")["complaints"].items()},
+        asks={name: rule.ask for name, rule in tables().complaints.complaints.items()},
         likes=get_args(surfer.Like),
         stocks=get_args(board_document.Stock),
-        setups=tuple(table("fins")["setups"]),
-        face_over_back=table("waves")["face_over_back"],
+        setups=tuple(tables().fins.setups),
+        face_over_back=tables().waves.face_over_back,
         kinds=get_args(water.Kind),
     )

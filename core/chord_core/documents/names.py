@@ -7,7 +7,7 @@ from typing import Annotated
 from pydantic import AfterValidator, WithJsonSchema
 
 from chord_core.errors import ChordError
-from chord_core.tables import builds, families, rungs, table
+from chord_core.tables import builds, families, rungs, tables
 
 
 def _one_of(field: str, allowed: list[str]) -> tuple[AfterValidator, WithJsonSchema]:
@@ -19,11 +19,11 @@ def _one_of(field: str, allowed: list[str]) -> tuple[AfterValidator, WithJsonSch
     return AfterValidator(check), WithJsonSchema({"type": "string", "enum": allowed})
 
 
-_STEEPNESS = [row["name"] for row in table("waves")["steepness"]]
+_STEEPNESS = [row.name for row in tables().waves.steepness]
 
 FamilyName = Annotated[str, *_one_of("family", list(families()))]
 RungName = Annotated[str, *_one_of("rung", list(rungs()))]
 BuildName = Annotated[str, *_one_of("build", list(builds()))]
 SteepnessName = Annotated[str, *_one_of("steepness", _STEEPNESS)]
-SkillName = Annotated[str, *_one_of("skill", [row["name"] for row in table("rungs")["skills"]])]
-FinSetupName = Annotated[str, *_one_of("fin set-up", list(table("fins")["setups"]))]
+SkillName = Annotated[str, *_one_of("skill", [row.name for row in tables().rungs.skills])]
+FinSetupName = Annotated[str, *_one_of("fin set-up", list(tables().fins.setups))]

@@ -9,7 +9,7 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.hull.stations import Array, IndexArray
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 
 #: The rear foot stands about here [m from the tail]: yaw stiffness is taken about it.
 REAR_FOOT_M = 0.30
@@ -54,22 +54,22 @@ def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0
         flex: ``soft``, ``medium`` or ``stiff``.
         moved_m: how far the set stands ahead of its usual place [m].
     """
-    rules = table("fins")
+    rules = tables().fins
     area = yaw = 0.0
-    for count, place, fin_area, depth in rules["setups"][setup]:
-        scaled = fin_area * rules["sizes"][size]
-        works = count * scaled * float(lift_slope(2 * depth**2 * rules["sizes"][size] / scaled))
+    for count, place, fin_area, depth in rules.setups[setup]:
+        scaled = fin_area * rules.sizes[size]
+        works = count * scaled * float(lift_slope(2 * depth**2 * rules.sizes[size] / scaled))
         area += works
         yaw += works * ((place + moved_m - REAR_FOOT_M) ** 2 + _OWN_ARM_M**2)
-    bends = rules["flex"][flex]
-    return area * bends["side_force"], yaw * bends["yaw"]
+    bends = rules.flex[flex]
+    return area * bends.side_force, yaw * bends.yaw
 
 
 def depth_of(setup: str, size: str) -> float:
     """Depth [m] of the deepest fin of a set-up in a size."""
-    rules = table("fins")
-    deepest = max(depth for _, _, _, depth in rules["setups"][setup])
-    return float(deepest * np.sqrt(rules["sizes"][size]))
+    rules = tables().fins
+    deepest = max(depth for _, _, _, depth in rules.setups[setup])
+    return float(deepest * np.sqrt(rules.sizes[size]))
 
 
 def setup_of(board: Board) -> str:
@@ -87,5 +87,5 @@ def fins_of(boards: Sequence[Board]) -> FinSet:
     area, yaw = np.array([_strength_of(board) for board in boards], float).reshape(-1, 2).T
     single = np.array([float(setup_of(board) == "single") for board in boards])
     depth = np.array([depth_of(setup_of(board), board.fins.size or "M") for board in boards])
-    pump = np.array([table("fins")["pump"][setup_of(board)] for board in boards], float)
+    pump = np.array([tables().fins.pump[setup_of(board)] for board in boards], float)
     return FinSet(area, yaw, single, depth, pump)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from functools import cache, lru_cache
-
 import numpy as np
 
 from chord_core.documents.board import Board
@@ -14,11 +12,11 @@ from chord_core.physics import G
 from chord_core.ride.plane import plane_at
 from chord_core.ride.turn import roll_time
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families
+from chord_core.tables import families, kept_by_tables
 from chord_core.tables.calibration import calibration
 
 
-@cache
+@kept_by_tables(64)
 def _ordinary(name: str) -> Hull:
     family = families()[name]
     middle = {
@@ -27,9 +25,8 @@ def _ordinary(name: str) -> Hull:
     return hull_of(fleet_of([Board(family=name, **middle)]))
 
 
-@lru_cache(maxsize=256)
-def _quick_roll(mass_kg: float, standing_kg: float, foot_weight: str, rho: float, changes: int) -> float:
-    """``changes`` of the craft's constants, which all of it hangs on."""
+@kept_by_tables(256)
+def _quick_roll(mass_kg: float, standing_kg: float, foot_weight: str, rho: float) -> float:
     hull = _ordinary("performance shortboard")
     weight = (standing_kg + hull.mass_kg) * G
     wet = plane_at(hull, weight, np.full(1, calibration().roll_speed_m_s), rho, foot_weight).wetted_m
@@ -38,7 +35,7 @@ def _quick_roll(mass_kg: float, standing_kg: float, foot_weight: str, rho: float
 
 def quick_roll(rider: Rider, rho: float) -> float:
     """Time to roll a middle performance shortboard by 30 degrees under this rider [s]."""
-    return _quick_roll(rider.mass_kg, rider.standing_kg, rider.foot_weight, rho, calibration().changes)
+    return _quick_roll(rider.mass_kg, rider.standing_kg, rider.foot_weight, rho)
 
 
 def swing_slow(hull: Hull, rider: Rider) -> Array:

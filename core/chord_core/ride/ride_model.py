@@ -47,7 +47,7 @@ from chord_core.ride.turn import (
     roll_time,
 )
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
 from chord_core.tables.calibration import calibration
 from chord_core.water.conditions import Conditions
 from chord_core.water.face import Face
@@ -367,7 +367,7 @@ class FleetRide:
         cases = [(1.0, self.works)]
         for way, factors in zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True):
             cases.append((way, np.asarray(product_of(factors) @ self.conditions.bins.weight)))
-        doubt = float(table("waves")["offered_doubt"])
+        doubt = float(tables().waves.offered_doubt)
         ends = []
         for times, end in ((1 / doubt, np.minimum), (doubt, np.maximum)):
             conditions = replace(self.conditions, mine_an_hour=self.conditions.mine_an_hour * times)

@@ -9,7 +9,7 @@ from chord_core.documents.verbs.climate import MonthWorth, WorthResult
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.rides import product_of, rides_an_hour
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.climate import known
 from chord_core.water.face import Face
 from chord_core.water.hours import LEAST_FACE_M, BreakHours
@@ -23,7 +23,7 @@ _MONTH_DAYS = 365.25 / 12
 def rides_grid(fleet_ride: FleetRide) -> Array:
     """Rides an hour of n boards in hours of each face and median slope, (n, faces, slopes); the slopes of one
     hour spread about its median (three points of a normal, Gauss-Hermite)."""
-    sigma = table("seas")["hour_log_sigma"]
+    sigma = tables().seas.hour_log_sigma
     works = np.zeros((len(fleet_ride.hull), len(_FACES) * len(_SLOPES)))
     for way, weight in ((-np.sqrt(3), 1 / 6), (0.0, 2 / 3), (np.sqrt(3), 1 / 6)):
         face, slope = np.meshgrid(_FACES, _SLOPES * np.exp(sigma * way), indexing="ij")
@@ -56,7 +56,7 @@ def days_worth(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> Wor
         fleet_ride: one board, or the board and the one that is ridden now.
         rows: the hours that count.
     """
-    enough = table("seas")["practice"]["worth_rides_an_hour"]
+    enough = tables().seas.practice.worth_rides_an_hour
     there = rows & known(hours)
     rides = rides_in_hours(fleet_ride, hours, rows)
     day, begin = np.unique(hours.day[there], return_index=True)

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from chord_core.documents.verbs.water import WaterRequest, WaterResult
 from chord_core.surfer.defaults import height_from_mass
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.breaker import bins_document, breaker_of
 from chord_core.water.conditions import bars_of, conditions_with_defaults
 
@@ -16,7 +16,7 @@ def describe_water(request: WaterRequest) -> WaterResult:
     """Turn a water as remembered into bins; take a swell to its breaker."""
     height = request.surfer_height_m or height_from_mass(_ANYBODY_KG)
     conditions, assumed = conditions_with_defaults(request.water, height)
-    wind = table("waves")["wind"][request.water.wind or "none"]["slope"]
+    wind = tables().waves.wind[request.water.wind or "none"].slope
     bins = conditions.bins
     return WaterResult(
         kind=conditions.kind,

@@ -5,14 +5,16 @@ A shop may edit them; a fitting records ``tables_version`` so that one can tell 
 
 from __future__ import annotations
 
-import hashlib
-import json
 from dataclasses import dataclass
-from functools import cache
-from importlib import resources
-from typing import Any
 
+from chord_core.tables.schema import FamilyRow
+from chord_core.tables.whole import TABLE_NAMES, changed_tables, kept_by_tables, tables, using_tables
 from chord_core.units import INCH_M
+
+__all__ = [
+    "TABLE_NAMES", "Build", "Family", "Rung", "builds", "changed_tables", "families", "kept_by_tables",
+    "rungs", "tables", "tables_version", "using_tables",
+]  # fmt: skip
 
 Span = tuple[float, float]
 
@@ -78,64 +80,37 @@ class Build:
     flex: float
 
 
-#: By what lies in the folder: a table that was forgotten in a list would not count in the fingerprint.
-TABLE_NAMES = tuple(
-    sorted(
-        file.name.removesuffix(".json")
-        for file in resources.files(__name__).iterdir()
-        if file.name.endswith(".json")
-    )
-)
-
-
-@cache
-def _text(name: str) -> str:
-    return (resources.files(__name__) / f"{name}.json").read_text(encoding="utf-8")
-
-
-@cache
-def table(name: str) -> dict[str, Any]:
-    """Return the table ``name`` (one of ``TABLE_NAMES``) as read from its file."""
-    return dict(json.loads(_text(name)))
-
-
-@cache
-def tables_version() -> str:
-    """Return the fingerprint of all tables: 12 hexadecimal digits that change when a number does."""
-    whole = "\n".join(_text(name) for name in TABLE_NAMES)
-    return hashlib.sha256(whole.encode()).hexdigest()[:12]
-
-
-def _metres(span: list[float]) -> Span:
+def _metres(span: tuple[float, float]) -> Span:
     return span[0] * INCH_M, span[1] * INCH_M
 
 
-def _family(row: dict[str, Any]) -> Family:
-    inches = {"wide_point_in", "nose_rocker_in", "tail_rocker_in", "edge_from_tail_in"}
-    spans = {"length_in", "width_in", "thickness_in"}
-    values = {key: value for key, value in row.items() if key not in inches | spans | {"class"}}
-    values |= {key[:-3] + "_m": row[key] * INCH_M for key in inches}
-    values |= {key[:-3] + "_m": _metres(row[key]) for key in spans}
-    return Family(board_class=row["class"], **values)
+def _family(row: FamilyRow) -> Family:
+    values = row.model_dump()
+    for name in [name for name in values if name.endswith("_in")]:
+        inches = values.pop(name)
+        metres = _metres(inches) if isinstance(inches, tuple) else inches * INCH_M
+        values[name.removesuffix("_in") + "_m"] = metres
+    return Family(**values)
 
 
-@cache
+@kept_by_tables(16)
 def families() -> dict[str, Family]:
     """Return the families by name, in the order of the table."""
-    return {row["name"]: _family(row) for row in table("families")["families"]}
+    return {row.name: _family(row) for row in tables().families.families}
 
 
-@cache
+@kept_by_tables(16)
 def rungs() -> dict[str, Rung]:
     """Return the rungs by name, lowest first."""
-    made = {}
-    for step, row in enumerate(table("rungs")["rungs"]):
-        spans = {key: tuple(row[key]) for key in ("litres_per_kg", "stand_up_reserve")}
-        made[row["name"]] = Rung(step=step, **{**row, **spans})
-    return made
+    return {row.name: Rung(step=step, **row.model_dump()) for step, row in enumerate(tables().rungs.rungs)}
 
 
-@cache
+@kept_by_tables(16)
 def builds() -> dict[str, Build]:
     """Return the builds by name."""
-    return {row["name"]: Build(**row) for row in table("builds")["builds"]}
+    return {row.name: Build(**row.model_dump()) for row in tables().builds.builds}
+
+
+def tables_version() -> str:
+    """Return the fingerprint of the tables in use: 12 hexadecimal digits that change when a number does."""
+    return tables().version

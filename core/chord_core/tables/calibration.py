@@ -4,41 +4,33 @@ from __future__ import annotations
 
 from collections.abc import Iterator
 from contextlib import contextmanager
-from functools import cache
 
-from chord_core.tables import table
-
-
-class Calibration:
-    """The constants of ``craft.json`` as attributes."""
-
-    def __init__(self, values: dict[str, float]) -> None:
-        self._values = values
-        #: Counts changes, for what is kept of a computation with these constants.
-        self.changes = 0
-
-    def __getattr__(self, name: str) -> float:
-        try:
-            return self._values[name]
-        except KeyError:
-            raise AttributeError(f"craft.json has no constant “{name}”") from None
+from chord_core.errors import ChordError
+from chord_core.tables.constants import Constants
+from chord_core.tables.whole import tables, using_tables, with_table
 
 
-@cache
-def calibration() -> Calibration:
+def calibration() -> Constants:
     """The constants in use."""
-    return Calibration({row["name"]: float(row["value"]) for row in table("craft")["constants"]})
+    return tables().constants
 
 
 @contextmanager
 def scaled_constant(name: str, factor: float) -> Iterator[None]:
-    """Everything inside is computed with one constant times a factor: to see what hangs on it."""
-    values = calibration()._values
-    kept = values[name]
-    values[name] = kept * factor
-    calibration().changes += 1
-    try:
+    """Everything inside is computed with one constant times a factor: to see what hangs on it.
+
+    The value may leave the range of its table: the question is what would happen then.
+
+    Raises:
+        ChordError: there is no such constant.
+    """
+    now = tables()
+    if name not in {row.name for row in now.craft.constants}:
+        raise ChordError("constant", name, "there is no such constant in craft.json")
+    rows = tuple(
+        row.model_copy(update={"value": row.value * factor}) if row.name == name else row
+        for row in now.craft.constants
+    )
+    craft = now.craft.model_copy(update={"constants": rows})
+    with using_tables(with_table(now, "craft", craft)):
         yield
-    finally:
-        values[name] = kept
-        calibration().changes += 1

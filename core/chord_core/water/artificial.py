@@ -9,14 +9,14 @@ from scipy.special import ndtri
 
 from chord_core.documents.shore import Setting
 from chord_core.documents.water import Water
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.tables.calibration import calibration
 from chord_core.water.bins import SLOPES, Bins, median_slope
 
 
 def pool_bins(settings: Sequence[Setting]) -> Bins:
     """A pool's settings as bins: each its own height, slopes spread as the waves of one hour are."""
-    inside = table("seas")["hour_log_sigma"] * ndtri((np.arange(SLOPES) + 0.5) / SLOPES)
+    inside = tables().seas.hour_log_sigma * ndtri((np.arange(SLOPES) + 0.5) / SLOPES)
     faces = np.repeat([row.face_m for row in settings], SLOPES)
     slopes = np.concatenate([median_slope(row.steepness) * np.exp(inside) for row in settings])
     shares = np.repeat([row.share for row in settings], SLOPES)
@@ -26,8 +26,8 @@ def pool_bins(settings: Sequence[Setting]) -> Bins:
 def foam_m(face_m: float, body_m: float) -> float:
     """Height [m] of the white water that a learner meets: a share of the face that broke, but no more than
     the depth in which one still stands carries (.42 of it, Thornton & Guza 1982)."""
-    rules = table("seas")["foam"]
-    return float(min(calibration().foam_of_face * face_m, rules["of_depth"] * rules["stands_in"] * body_m))
+    rules = tables().seas.foam
+    return float(min(calibration().foam_of_face * face_m, rules.of_depth * rules.stands_in * body_m))
 
 
 def foam_water(said: Water, days_m: tuple[float, float, float], body_m: float) -> Water:

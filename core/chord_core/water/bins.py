@@ -8,7 +8,7 @@ import numpy as np
 from scipy.special import ndtri
 
 from chord_core.hull.stations import Array
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.days import Days
 
 #: Heights and slopes of the grid: equal shares of days, each at its middle.
@@ -30,23 +30,23 @@ class Bins:
 
 def median_slope(steepness: str) -> float:
     """Median steepest slope of the faces of a steepness class."""
-    rows = table("waves")["steepness"]
-    return float(next(row["median_slope"] for row in rows if row["name"] == steepness))
+    rows = tables().waves.steepness
+    return float(next(row.median_slope for row in rows if row.name == steepness))
 
 
 def slope_of(similarity: Array | float) -> Array:
     """Steepest slope of the face of a breaker by its surf similarity: between the classes of steepness in the
     logarithms of both (``waves.json``), held to the outer ones."""
-    rows = table("waves")["similarity"]
-    known = np.log([row["similarity"] for row in rows])
-    slopes = np.log([median_slope(row["name"]) for row in rows])
+    rows = tables().waves.similarity
+    known = np.log([row.similarity for row in rows])
+    slopes = np.log([median_slope(row.name) for row in rows])
     return np.asarray(np.exp(np.interp(np.log(similarity), known, slopes)))
 
 
 def class_at(slope: float) -> str:
     """The steepness class whose median slope is nearest by ratio."""
-    rows = table("waves")["steepness"]
-    return str(min(rows, key=lambda row: abs(np.log(slope / row["median_slope"])))["name"])
+    rows = tables().waves.steepness
+    return str(min(rows, key=lambda row: abs(np.log(slope / row.median_slope))).name)
 
 
 def _middles(count: int) -> Array:
@@ -59,7 +59,7 @@ def sea_bins(days: Days, steepness: str, wind: float = 1.0) -> Bins:
     Args:
         wind: factor of the wind on the slope: over 1 offshore, under 1 onshore.
     """
-    sigma = table("waves")["steepness_log_sigma"]
+    sigma = tables().waves.steepness_log_sigma
     slopes = wind * median_slope(steepness) * np.exp(sigma * ndtri(_middles(SLOPES)))
     faces = days.face_at(_middles(HEIGHTS))
     face, slope = np.meshgrid(faces, slopes, indexing="ij")

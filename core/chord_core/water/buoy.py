@@ -17,7 +17,7 @@ from typing import BinaryIO
 import numpy as np
 
 from chord_core.errors import ChordError
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.seas import COLUMNS, Seas, seas_of, stuck_hours, without
 
 #: Most bytes of text that are read, unpacked; ten years of readings every ten minutes are about 50 MB.
@@ -214,7 +214,7 @@ class _Rows:
         self.values = array("d")
         self.days = _Days()
         self.wider = False
-        allowed = table("seas")["plausible"]
+        allowed = tables().seas.plausible
         self.rules = [(name, _MISSING[name], *allowed[name]) for name, _ in _READ]
 
     def _number(self, word: str, line: int, rule: tuple[str, float, float, float]) -> float:

@@ -12,7 +12,7 @@ from chord_core.documents.shore import Shore
 from chord_core.documents.verbs.calibrate import CalibrateResult, Seen, SeenAgainst
 from chord_core.errors import ChordError
 from chord_core.hull.stations import Array
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.bins import class_at, median_slope
 from chord_core.water.hours import faces_of
 from chord_core.water.seas import Seas, bridged, hourly
@@ -52,7 +52,7 @@ def calibrated(
     Raises:
         ChordError: the buoy measured nothing in any hour in which something was seen.
     """
-    rules = table("seas")["calibration"]
+    rules = tables().seas.calibration
     whole = bridged(hourly(seas))
     first = int(whole.hour[0]) if len(whole) else 0
     rows = np.array([seen_hour(row, shore) - first for row in seen], int)
@@ -86,9 +86,9 @@ def calibrated(
     def off(theta: Array) -> Array:
         faces, slopes = said(theta)
         return np.concatenate([
-            (seen_face - faces) / rules["seen_face_log_sd"],
-            ((seen_slope - slopes) / rules["seen_slope_log_sd"])[steep],
-            theta / np.array([rules["exposure_log_sd"], rules["bottom_log_sd"]]),
+            (seen_face - faces) / rules.seen_face_log_sd,
+            ((seen_slope - slopes) / rules.seen_slope_log_sd)[steep],
+            theta / np.array([rules.exposure_log_sd, rules.bottom_log_sd]),
         ])  # fmt: skip
 
     found = least_squares(off, np.zeros(2), loss="huber", f_scale=2.0)

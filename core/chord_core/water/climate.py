@@ -12,7 +12,7 @@ from chord_core.documents.shore import Shore
 from chord_core.documents.verbs.climate import HoursAsked
 from chord_core.errors import ChordError
 from chord_core.hull.stations import Array, BoolArray
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.bins import HEIGHTS, SLOPES, Bins
 from chord_core.water.hours import LEAST_FACE_M, BreakHours
 
@@ -34,7 +34,7 @@ def counted(hours: BreakHours, asked: HoursAsked, shore: Shore) -> BoolArray:
         rows &= hours.light
     if asked.free == "evenings and weekends":
         weekend = (hours.day + 3) % 7 >= 5
-        rows &= weekend | (hours.local_h >= table("seas")["practice"]["evening_from_h"])
+        rows &= weekend | (hours.local_h >= tables().seas.practice.evening_from_h)
     elif asked.free == "weekends":
         rows &= (hours.day + 3) % 7 >= 5
     if asked.from_h is not None and asked.to_h is not None:
@@ -81,7 +81,7 @@ def climate_bins(hours: BreakHours, rows: BoolArray) -> Bins:
     if not there.any():
         raise ChordError("hours", int(rows.sum()), "none of the hours that count has a wave one could ride")
     face, slope, weight = hours.face_m[there], hours.slope[there], weight[there]
-    inside = table("seas")["hour_log_sigma"]
+    inside = tables().seas.hour_log_sigma
     order = np.argsort(face, kind="stable")
     place = np.cumsum(weight[order]) / weight.sum()
     faces, slopes, weights = [], [], []

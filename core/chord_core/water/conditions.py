@@ -10,7 +10,7 @@ import numpy as np
 from chord_core.documents.verbs.shared import Assumed, Day
 from chord_core.documents.water import Water
 from chord_core.physics import FRESH_KG_M3, SEA_KG_M3
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.bins import Bins, bins_given, class_of, quantile, sea_bins, standing_bin
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE, Days, days_by_word, days_of
 
@@ -81,10 +81,10 @@ def _days_in_bins(bins: Bins) -> dict[str, float]:
 
 def _guesses(water: Water, usual: float, body_m: float) -> dict[str, tuple[float | str | bool, str]]:
     """What is taken for each fact that a water may leave open, with the reason; fields of the document."""
-    rules = table("waves")
+    rules = tables().waves
     kind = "sea" if water.kind == "river" else water.kind
-    fixed, by_face = rules["paddle_out_m"][kind]
-    wind, flow = rules["wind"][water.wind or "none"], rules["river_flow_m_s"]
+    fixed, by_face = rules.paddle_out_m[kind]
+    wind, flow = rules.wind[water.wind or "none"], rules.river_flow_m_s
     return {
         "usual_m": (round(usual, 2), "waist high, or between the days that are known"),
         "small_m": (round(SMALL_OF_USUAL * usual, 2), "six tenths of the usual day"),
@@ -94,13 +94,13 @@ def _guesses(water: Water, usual: float, body_m: float) -> dict[str, tuple[float
             water.kind == "sea" and usual > DUCK_DIVE_FROM * body_m,
             "from about chest high waves break over a paddling surfer",
         ),
-        "waves_per_hour": (float(rules["offered_an_hour"]), "one a minute"),
+        "waves_per_hour": (float(rules.offered_an_hour), "one a minute"),
         "crowd": ("medium", "not empty, not full"),
-        "chop_m": (wind["chop_m"], f"wind {water.wind or 'none'}"),
+        "chop_m": (wind.chop_m, f"wind {water.wind or 'none'}"),
         "paddle_out_m": (float(round(fixed + by_face * usual)), "bigger waves break further out"),
-        "ride_length_m": (float(rules["ride_length_m"][kind]), "an ordinary break"),
+        "ride_length_m": (float(rules.ride_length_m[kind]), "an ordinary break"),
         "flow_m_s": (
-            round(flow["at_one_metre"] * usual ** flow["exponent"], 2),
+            round(flow.at_one_metre * usual**flow.exponent, 2),
             "as on rivers with a face of this height",
         ),
         "face_slope": (_RIVER_SLOPE, "an ordinary standing wave"),
@@ -134,8 +134,8 @@ def _bins(water: Water, values: dict[str, Any], days: Days) -> Bins:
         return bins_given(*np.array(rows).T)
     if water.kind == "river":
         return standing_bin(days.usual_m, float(values["face_slope"]))
-    wind = table("waves")["wind"][water.wind or "none"]
-    return sea_bins(days, values["steepness"], wind["slope"])
+    wind = tables().waves.wind[water.wind or "none"]
+    return sea_bins(days, values["steepness"], wind.slope)
 
 
 def conditions_with_defaults(water: Water, body_m: float) -> tuple[Conditions, list[Assumed]]:
@@ -156,7 +156,7 @@ def conditions_with_defaults(water: Water, body_m: float) -> tuple[Conditions, l
         rows = bins_given(*np.array([(b.face_m, b.steepness, b.weight) for b in water.bins]).T)
         values |= _days_in_bins(rows) | {"steepness": class_of(rows)}
     days = days_of(values.pop("small_m"), values.pop("usual_m"), values.pop("big_m"))
-    mine = values.pop("waves_per_hour") * table("waves")["crowd_share"][values.pop("crowd")]
+    mine = values.pop("waves_per_hour") * tables().waves.crowd_share[values.pop("crowd")]
     return Conditions(
         kind=water.kind,
         days=days,

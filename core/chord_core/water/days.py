@@ -7,13 +7,13 @@ import math
 from bisect import bisect
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cache, cached_property
+from functools import cached_property
 
 import numpy as np
 from scipy.special import ndtr, ndtri
 
 from chord_core.hull.stations import Array
-from chord_core.tables import table
+from chord_core.tables import kept_by_tables, tables
 
 #: The remembered days are read as these shares of days that are smaller (``model.md`` section 3).
 SMALL_SHARE, BIG_SHARE = 0.15, 0.90
@@ -53,13 +53,13 @@ def days_of(small_m: float, usual_m: float, big_m: float) -> Days:
     )
 
 
-@cache
+@kept_by_tables(16)
 def height_words() -> tuple[tuple[str, float], ...]:
     """Words for face height with their share of body height, smallest first."""
-    return tuple((row["word"], row["share_of_height"]) for row in table("waves")["heights"])
+    return tuple((row.word, row.share_of_height) for row in tables().waves.heights)
 
 
-@cache
+@kept_by_tables(16)
 def _halfway() -> tuple[list[float], list[str]]:
     """Shares of body height between two words, where both are as near by ratio, and the words."""
     words = sorted(height_words(), key=lambda word: word[1])
@@ -91,8 +91,8 @@ def days_by_word(
     Returns:
         Word, low and high face [m] (0 and infinity at the ends left as 0 and 99), share of days.
     """
-    words = [row["word"] for row in table("waves")["heights"] if row["bar"]]
-    shares = [row["share_of_height"] for row in table("waves")["heights"] if row["bar"]]
+    words = [row.word for row in tables().waves.heights if row.bar]
+    shares = [row.share_of_height for row in tables().waves.heights if row.bar]
     edges = [np.sqrt(a * b) * body_m for a, b in itertools.pairwise(shares)]
     below = [0.0, *(float(smaller(edge)) for edge in edges), 1.0]
     low_high = zip([0.0, *edges], [*edges, 99.0], strict=True)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from dataclasses import dataclass, fields
 
 import numpy as np
@@ -10,7 +11,8 @@ import numpy.typing as npt
 from chord_core.documents.shore import Shore, Tide
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.physics import G
-from chord_core.tables import table
+from chord_core.tables import tables
+from chord_core.tables.schema import WindRow
 from chord_core.water.bins import slope_of
 from chord_core.water.seas import Seas, bridged, hourly
 from chord_core.water.shoaling import breaker_height, shares_in, shoaling, surf_similarity
@@ -52,17 +54,19 @@ def wind_at(shore: Shore, wind_m_s: Array, wind_from_deg: Array) -> tuple[Array,
     Grows from ``from_m_s`` to ``full_m_s`` (``seas.json``) to what ``waves.json`` says of the
     quarter it blows from. A wind that is not known does nothing.
     """
-    rules, known = table("seas")["wind"], table("waves")["wind"]
+    rules, known = tables().seas.wind, tables().waves.wind
     off = np.abs((np.nan_to_num(wind_from_deg) - shore.faces_deg + 180) % 360 - 180)
-    quarter = [off <= rules["onshore_within_deg"], off >= rules["offshore_beyond_deg"]]
-    strength = (np.nan_to_num(wind_m_s) - rules["from_m_s"]) / (rules["full_m_s"] - rules["from_m_s"])
+    quarter = [off <= rules.onshore_within_deg, off >= rules.offshore_beyond_deg]
+    strength = (np.nan_to_num(wind_m_s) - rules.from_m_s) / (rules.full_m_s - rules.from_m_s)
     share = np.where(np.isnan(wind_from_deg), 0.0, np.clip(strength, 0, 1))
-    still = known["none"]
-    made = []
-    for of in ("slope", "chop_m"):
-        blown = np.select(quarter, [known["onshore"][of], known["offshore"][of]], known["cross"][of])
-        made.append(still[of] + share * (blown - still[of]))
-    return made[0], made[1]
+
+    def blown(of: Callable[[WindRow], float]) -> Array:
+        still, onshore, offshore, cross = (
+            of(known[name]) for name in ("none", "onshore", "offshore", "cross")
+        )
+        return np.asarray(still + share * (np.select(quarter, [onshore, offshore], cross) - still))
+
+    return blown(lambda row: row.slope), blown(lambda row: row.chop_m)
 
 
 def _arrived(seas: Seas, shore: Shore) -> Seas:
@@ -87,7 +91,7 @@ def _arrived(seas: Seas, shore: Shore) -> Seas:
 
 def _period(seas: Seas) -> Array:
     """Dominant period [s], from the mean one where only that was measured."""
-    by_mean = table("seas")["peak_over_mean_period"] * seas.mean_period_s
+    by_mean = tables().seas.peak_over_mean_period * seas.mean_period_s
     return np.where(np.isnan(seas.period_s), by_mean, seas.period_s)
 
 

@@ -8,7 +8,7 @@ import numpy as np
 import numpy.typing as npt
 
 from chord_core.hull.stations import Array, BoolArray
-from chord_core.tables import table
+from chord_core.tables import tables
 
 Hours = npt.NDArray[np.int64]
 
@@ -80,7 +80,7 @@ def stuck_hours(seas: Seas) -> list[tuple[int, int]]:
     """
     if len(seas) < 2:
         return []
-    least = int(table("seas")["stuck_h"])
+    least = int(tables().seas.stuck_h)
     watched = np.stack([seas.height_m, seas.period_s, seas.from_deg])
     there = ~np.isnan(watched)
     moved = (watched[:, 1:] != watched[:, :-1]) & (there[:, 1:] | there[:, :-1])
@@ -122,7 +122,7 @@ def bridged(seas: Seas) -> Seas:
     ``gap_filled_h`` hours, directions and winds as they were last seen for ``direction_kept_h``."""
     if not len(seas):
         return seas
-    rules = table("seas")
+    rules = tables().seas
     rows = np.arange(len(seas))
     made: dict[str, Array] = {}
     for name in ("height_m", "period_s", "mean_period_s", "wind_m_s"):
@@ -133,13 +133,13 @@ def bridged(seas: Seas) -> Seas:
         before = _since_known(known)
         after = len(seas) - 1 - _since_known(known[::-1])[::-1]
         gap = after - before - 1
-        close = ~known & (before >= 0) & (after < len(seas)) & (gap <= rules["gap_filled_h"])
+        close = ~known & (before >= 0) & (after < len(seas)) & (gap <= rules.gap_filled_h)
         made[name] = values.copy()
         made[name][close] = np.interp(rows[close], rows[known], values[known])
     for name in ("from_deg", "wind_from_deg"):
         values = getattr(seas, name)
         before = _since_known(~np.isnan(values))
-        held = (before >= 0) & (rows - before <= rules["direction_kept_h"])
+        held = (before >= 0) & (rows - before <= rules.direction_kept_h)
         made[name] = np.where(held, values[np.maximum(before, 0)], np.nan)
     return replace(seas, hour=seas.hour, **made)
 

@@ -13,7 +13,7 @@ from chord_core.documents.verbs.climate import ClimateResult
 from chord_core.documents.verbs.river import RiverResult
 from chord_core.documents.water import Water
 from chord_core.hull.stations import Array
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.days import called_from, word_for
 
 #: The face that is asked after first: chest high and more.
@@ -147,6 +147,6 @@ def unsure_says(said: Water, body_m: float) -> str:
         return "Nothing is measured or remembered here: waist high is assumed."
     low, high = (word_for(said.usual_m * (1 + way * REMEMBERED_OFF), body_m) for way in (-1, 1))
     between = f"between {low} and {high}" if low != high else f"about {low}"
-    rows = table("waves")["steepness"]
+    rows = tables().waves.steepness
     steep = "" if said.steepness else f" How steep is assumed, one of {len(rows)} classes."
     return f"Remembered only: people are off by a fifth, so the usual day lies {between}.{steep}"

@@ -5,7 +5,7 @@ import io
 from pypdf import PdfReader
 
 from accounts.tests.case import BOARD, ApiCase, make_shop
-from chord_core.tables import table
+from chord_core.tables import tables
 from fittings.models import Fitting
 from rack.models import Board
 
@@ -32,7 +32,7 @@ class Asked(AskedCase):
         self.add_board(**LOG)
         for facts in ({"mass_kg": 68, "rung": "trimming"}, {"mass_kg": 90, "rung": "standing"}):
             self.ticket(**facts)
-        least = table("fit")["suits_from"]
+        least = tables().fit.suits_from
         for one in self.asked()["fittings"]:
             for pk in Board.objects.values_list("pk", flat=True):
                 fit = self.fit_of(one["fitting_id"], pk)

@@ -1,7 +1,7 @@
 """The words that the screens offer, and prices out of the door."""
 
 from accounts.tests.case import BOARD, ApiCase
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
 
 
 class Words(ApiCase):
@@ -15,7 +15,7 @@ class Words(ApiCase):
         words = self.good("get", "/api/words/")
         self.assertEqual(set(words["asks"]), set(words["complaints"]))
         self.assertTrue(all(asked.endswith("?") for asked in words["asks"].values()))
-        self.assertEqual(set(words["likes"]), set(table("heard")["likes"]))
+        self.assertEqual(set(words["likes"]), set(tables().complaints.likes))
 
     def test_slopes_rise_with_the_words_for_them(self) -> None:
         words = self.good("get", "/api/words/")
@@ -31,12 +31,12 @@ class Words(ApiCase):
 
 class Prices(ApiCase):
     def test_out_of_the_door_is_the_price_with_all_that_goes_with_it(self) -> None:
-        prices = table("gear")["prices"]
+        prices = tables().gear.prices
         for more, extra in (
-            ({"fins_included": False}, prices["fins"] + prices["leash"] + prices["pad"]),
-            ({"fins_included": True}, prices["leash"] + prices["pad"]),
+            ({"fins_included": False}, prices.fins + prices.leash + prices.pad),
+            ({"fins_included": True}, prices.leash + prices.pad),
             # Who has a pad, or takes none, buys wax.
-            ({"fins_included": True, "pad": True}, prices["leash"] + prices["wax"]),
+            ({"fins_included": True, "pad": True}, prices.leash + prices.wax),
         ):
             with self.subTest(**more):
                 made = self.good("post", "/api/boards/", {"board": {**BOARD, "price": 600, **more}})

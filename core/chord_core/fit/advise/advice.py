@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field
-from typing import Any
 
 import numpy as np
 
@@ -22,7 +21,8 @@ from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.present import present_litres
 from chord_core.fit.rules.reference_boards import family_litres
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, rungs, table
+from chord_core.tables import families, rungs, tables
+from chord_core.tables.answer_schema import AdviceRow
 from chord_core.water.days import BIG_SHARE
 
 #: Shares of the present litres from which a step is a step, and a far one.
@@ -189,12 +189,12 @@ def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
     if wish == chosen.family:
         return {"wish granted": chosen.comes_first}
     short = families()[wish].board_class == "short" and families()[chosen.family].board_class != "short"
-    big_water = table("choice")["big_water"]
+    big_water = tables().choice.big_water
     for_big = wish in big_water and chosen.family not in big_water
     return {
         "wish refused": True,
         "wish too short for it": {wish, chosen.family} <= set(big_water) and _is_shorter(wish, chosen.family),
-        "wish too flat": steep and wish in table("advice")["flat"],
+        "wish too flat": steep and wish in tables().advice.flat,
         "wish too big": for_big,
         "wish too short": short and rider.rung.step < rungs()["carving"].step and not for_big,
     }
@@ -208,21 +208,17 @@ def holds(case: Case, chosen: Chosen) -> frozenset[str]:
     return frozenset(name for name, value in facts.items() if value)
 
 
-def _fits(row: dict[str, Any], facts: frozenset[str], family: str) -> bool:
-    of_class = families()[family].board_class
-    board = (
-        not ({"classes", "kinds"} & set(row))
-        or of_class in row.get("classes", ())
-        or family in row.get("kinds", ())
-    )
-    return board and set(row["when"]) <= facts and not set(row.get("unless", ())) & facts
+def _fits(row: AdviceRow, facts: frozenset[str], family: str) -> bool:
+    of_any = not (row.classes or row.kinds)
+    board = of_any or families()[family].board_class in row.classes or family in row.kinds
+    return board and set(row.when) <= facts and not set(row.unless) & facts
 
 
 def _words(case: Case) -> dict[str, str]:
     """What stands in the braces of the table's sentences."""
     rider = case.rider
     sessions, wish = how_often(rider.sessions_month), rider.surfer.wish or ""
-    wish_not = table("advice")["kinds"][wish]["not"] if wish else ""
+    wish_not = tables().advice.kinds[wish].is_not if wish else ""
     return {
         "sessions": sessions,
         "level": rider.rung.name,
@@ -231,28 +227,26 @@ def _words(case: Case) -> dict[str, str]:
     }
 
 
-def _said(
-    rows: Iterable[dict[str, Any]], case: Case, facts: frozenset[str], family: str, most: int
-) -> list[str]:
+def _said(rows: Iterable[AdviceRow], case: Case, facts: frozenset[str], family: str, most: int) -> list[str]:
     """The sentences that hold, those that count most first, one of a topic."""
-    order = sorted((row for row in rows if _fits(row, facts, family)), key=lambda row: -row["counts"])
+    order = sorted((row for row in rows if _fits(row, facts, family)), key=lambda row: -row.counts)
     taken: dict[str, str] = {}
     words = _words(case)
     for row in order:
-        if len(taken) < most and (row["counts"] >= _LAST or not taken):
-            taken.setdefault(row["topic"], row["says"].format(**words))
+        if len(taken) < most and (row.counts >= _LAST or not taken):
+            taken.setdefault(row.topic, row.says.format(**words))
     return list(taken.values())
 
 
 def advise(case: Case, chosen: Chosen) -> Advice:
     """What an advisor would say with a board of this kind and size."""
-    rules = table("advice")
-    facts, kind = holds(case, chosen), rules["kinds"][chosen.family]
+    rules = tables().advice
+    facts, kind = holds(case, chosen), rules.kinds[chosen.family]
     size = f"{a(chosen.family).capitalize()} of about {spoken.length(chosen.length_m)}, {chosen.litres:.0f} L"
     return Advice(
-        says=f"{size}: {kind['does']}.",
-        reasons=tuple(_said(rules["because"], case, facts, chosen.family, _REASONS)),
-        warnings=tuple(_said(rules["warnings"], case, facts, chosen.family, rules["most"])),
-        ridden=kind["ridden"],
-        does_not=kind["not"],
+        says=f"{size}: {kind.does}.",
+        reasons=tuple(_said(rules.because, case, facts, chosen.family, _REASONS)),
+        warnings=tuple(_said(rules.warnings, case, facts, chosen.family, rules.most)),
+        ridden=kind.ridden,
+        does_not=kind.is_not,
     )

@@ -13,7 +13,7 @@ import numpy as np
 from chord_core.fit.judge.case import Case, Ridden
 from chord_core.fit.judge.factors import Judged
 from chord_core.ride.batches import RideSummary
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
 
 #: Shares of the rides in words.
 _SHARES = (
@@ -65,7 +65,7 @@ def _ratio(new: float, old: float) -> float:
 
 
 def _gains(case: Case, judged: Judged, row: int, now: Ridden, rides: float) -> list[_Gain]:
-    rule, rider, mine = table("fit")["headline"], case.rider, judged.ridden
+    rule, rider, mine = tables().fit.headline, case.rider, judged.ridden
     turns = rider.rung.step >= rungs()["trimming"].step
     before = now.ridden
     radius, was = float(mine.radius_m[row]), float(before.radius_m[0])
@@ -75,18 +75,18 @@ def _gains(case: Case, judged: Judged, row: int, now: Ridden, rides: float) -> l
     steadier = _ratio(float(mine.sweet_m[row]), float(before.sweet_m[0]))
     holds = _ratio(float(mine.hold_m_s[row]), float(before.hold_m_s[0]))
     found = [
-        _Gain(np.log(rides) * rule["rides"], _more_rides(float(mine.rides[row]), float(before.rides[0]))),
-        _Gain(np.log(tighter) * rule["turn"] * turns, turn),
-        _Gain(np.log(quicker) * rule["roll"] * turns, "it goes quicker from rail to rail than yours"),
+        _Gain(np.log(rides) * rule.rides, _more_rides(float(mine.rides[row]), float(before.rides[0]))),
+        _Gain(np.log(tighter) * rule.turn * turns, turn),
+        _Gain(np.log(quicker) * rule.roll * turns, "it goes quicker from rail to rail than yours"),
         _Gain(
-            np.log(steadier) * rule["stand"] * (1 if turns else 2), "it is steadier under the feet than yours"
+            np.log(steadier) * rule.stand * (1 if turns else 2), "it is steadier under the feet than yours"
         ),
-        _Gain(np.log(holds) * rule["hold"] * turns, "its tail holds at more speed than yours"),
+        _Gain(np.log(holds) * rule.hold * turns, "its tail holds at more speed than yours"),
     ]
     for complaint, answered in judged.complaint_scores.answered.items():
         if float(answered[row]) > _ANSWERED and complaint in _MENDS:
-            found.append(_Gain(rule["complaint"], _MENDS[complaint]))
-    return [gain for gain in found if gain.counts >= rule["least"]]
+            found.append(_Gain(rule.complaint, _MENDS[complaint]))
+    return [gain for gain in found if gain.counts >= rule.least]
 
 
 def _more_rides(new: float, old: float) -> str:

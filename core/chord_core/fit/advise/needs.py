@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from typing import Any
-
 import numpy as np
 
 from chord_core.documents.verbs.rank import Need
@@ -12,7 +10,8 @@ from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.factors import Judged
 from chord_core.fit.rules.measures import MEASURES, Measure
 from chord_core.hull.stations import Array
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
+from chord_core.tables.answer_schema import BehaviourRow
 
 #: Who stands under this rung is asked nothing of turning yet.
 _TURNS_FROM = "trimming"
@@ -20,13 +19,13 @@ _TURNS_FROM = "trimming"
 
 def _order(case: Case) -> list[str]:
     """Names of the behaviours, those first that complaints name, then those of the aim."""
-    rules, rider = table("needs"), case.rider
-    named = [name for said in rider.surfer.complaints for name in rules["complaints"][said]]
+    rules, rider = tables().needs, case.rider
+    named = [name for said in rider.surfer.complaints for name in rules.complaints[said]]
     first = rider.rung.step < rungs()[_TURNS_FROM].step
     aim = "first boards" if first else rider.aim
     aim = "river" if case.conditions.river else "stand-up" if rider.craft == "stand_up" else aim
-    every = [row["name"] for row in rules["behaviours"]]
-    return list(dict.fromkeys([*named, *rules["aims"].get(aim, []), *every]))
+    every = [row.name for row in rules.behaviours]
+    return list(dict.fromkeys([*named, *rules.aims.get(aim, []), *every]))
 
 
 def _applies(name: str, case: Case) -> bool:
@@ -39,17 +38,17 @@ def _applies(name: str, case: Case) -> bool:
 def near_best(baseline: Baseline) -> Array:
     """Which of the expected boards fit nearly as well as the best, four at least, (n,)."""
     fit = baseline.judged.fit(baseline.best)
-    fewest = min(table("needs")["fewest"], len(fit))
-    least = min(table("fit")["near_best"] * fit.max(), np.sort(fit)[-fewest])
+    fewest = min(tables().needs.fewest, len(fit))
+    least = min(tables().fit.near_best * fit.max(), np.sort(fit)[-fewest])
     return np.asarray(fit >= least)
 
 
-def _word(row: dict[str, Any], gives: float, low: float, high: float) -> tuple[str, bool]:
+def _word(row: BehaviourRow, gives: float, low: float, high: float) -> tuple[str, bool]:
     """What is said of it, and whether it falls short of what is needed."""
     if low <= gives <= high:
-        return row["inside"], False
-    side = "below" if gives < low else "above"
-    return row[side], side == ("below" if row["better"] == "more" else "above")
+        return row.inside, False
+    below = gives < low
+    return (row.below if below else row.above), below == (row.better == "more")
 
 
 def _finite(values: Array | None, row: int = 0) -> float | None:
@@ -60,12 +59,12 @@ def needs_of(case: Case, baseline: Baseline, judged: Judged, row: int) -> tuple[
     """What the surfer of a case needs and what board ``row`` gives, what matters most first.
 
     What is needed is what the reference boards that fit best give, from the least to the most of them."""
-    rows = {one["name"]: one for one in table("needs")["behaviours"]}
+    rows = {one.name: one for one in tables().needs.behaviours}
     good, found = near_best(baseline), []
     for name in _order(case):
         one = rows[name]
-        measure = MEASURES[one["measure"]]
-        if not _applies(one["measure"], case):
+        measure = MEASURES[one.measure]
+        if not _applies(one.measure, case):
             continue
         need = _of(measure, baseline.judged)
         gives = _finite(_of(measure, judged), row)
@@ -78,7 +77,7 @@ def needs_of(case: Case, baseline: Baseline, judged: Judged, row: int) -> tuple[
         found.append(
             Need(
                 name=name,
-                unit=one["unit"],
+                unit=one.unit,
                 low=low,
                 high=high,
                 gives=gives,
@@ -86,7 +85,7 @@ def needs_of(case: Case, baseline: Baseline, judged: Judged, row: int) -> tuple[
                 span=(min(least, gives), max(most, gives)),
                 word=word,
                 short=short,
-                why=one["why"],
+                why=one.why,
             )
         )
     return tuple(found)

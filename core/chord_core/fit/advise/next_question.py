@@ -14,7 +14,7 @@ from chord_core.fit.judge.case import Case, case_with
 from chord_core.fit.judge.factors import Best
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.precedence import standing
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
 
 #: A question is worth asking when staying with today's board costs so much on the mean over its answers, each
 #: as often as it is heard, in points of fit.
@@ -62,13 +62,13 @@ def unknown_facts(case: Case) -> tuple[UnknownFact, ...]:
     if _OF_WIND in assumed and case.water.wind is None:
         assumed.add(_WIND)
     found = []
-    for row in table("questions")["questions"]:
-        if row["field"] not in assumed:
+    for row in tables().questions.questions:
+        if row.field not in assumed:
             continue
-        answers = tuple((one["value"], float(one["likely"])) for one in row["answers"])
-        if row["field"] == _LEVEL:
+        answers: tuple[tuple[Value, float], ...] = tuple((one.value, one.likely) for one in row.answers)
+        if row.field == _LEVEL:
             answers = _levels(case, answers)
-        found.append(UnknownFact(row["field"], row["word"], row["asks"], answers))
+        found.append(UnknownFact(row.field, row.word, row.asks, answers))
     return tuple(found)
 
 

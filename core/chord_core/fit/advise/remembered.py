@@ -18,7 +18,7 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import RideSummary
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride
-from chord_core.tables import table
+from chord_core.tables import tables
 
 #: Of these measures less is better.
 _LESS_IS_BETTER = ("radius",)
@@ -30,17 +30,17 @@ def _of(measure: str, hull: Hull, ridden: RideSummary, row: int) -> float:
 
 
 def _likes(now: Ridden, likes: tuple[str, ...], judged: Judged, row: int) -> list[Remembered]:
-    rules, said = table("heard"), []
+    rules, said = tables().complaints, []
     for like in likes:
-        rule = rules["likes"][like]
-        name = rule["measure"]
+        rule = rules.likes[like]
+        name = rule.measure
         mine, theirs = _of(name, judged.hull, judged.ridden, row), _of(name, now.hull, now.ridden, 0)
         if not (np.isfinite(mine) and np.isfinite(theirs)) or theirs <= 0:
             continue
         change = mine / theirs - 1
-        kept = (change if name in _LESS_IS_BETTER else -change) < rules["given_up"]
+        kept = (change if name in _LESS_IS_BETTER else -change) < rules.given_up
         word = "kept" if kept else "given up"
-        says = f"Liked {like}: {word}, {mine:.1f} {rule['unit']}, now {theirs:.1f}."
+        says = f"Liked {like}: {word}, {mine:.1f} {rule.unit}, now {theirs:.1f}."
         said.append(Remembered(of=like, kept=kept, says=says))
     return said
 
@@ -48,7 +48,7 @@ def _likes(now: Ridden, likes: tuple[str, ...], judged: Judged, row: int) -> lis
 def _close(case: Case, board: Board, of: str, other: Board) -> Remembered | None:
     boards = [other, board]
     fleet_ride = build_fleet_ride(labelled_hulls(boards), fins_of(boards), case.rider, case.conditions)
-    if feel_of(fleet_ride)[0].change >= table("heard")["close_in_feel"]:
+    if feel_of(fleet_ride)[0].change >= tables().complaints.close_in_feel:
         return None
     good = of == "best board"
     says = (

@@ -21,7 +21,7 @@ from chord_core.fit.judge.handling import DUCK_EASY, DUCK_MOST
 from chord_core.fit.judge.style import one_thing
 from chord_core.fit.rules.gates import a
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.tables.calibration import calibration
 
 #: How much what is no part of the fit weighs beside its parts, in the log of fit.
@@ -288,13 +288,13 @@ def _beside(
             f"{abs(change):.0%} {'more' if change > 0 else 'less'} than the present {judged.present_l:.1f} L"
         )
         off = abs(np.log(float(judged.hull.litres[row] / judged.growth.wanted.litres[row])))
-        if abs(change) > table("sizing")["step_most"] and off > _CLEARLY:
+        if abs(change) > tables().sizing.step_most and off > _CLEARLY:
             blame.append(("step", Reason(_TOO_FAR_COUNTS, f"{now}: a big step at once.")))
         elif abs(change) >= 0.02:
             praise.append(("step", Reason(_STEP_COUNTS, f"{now}.")))
     for complaint, answered in judged.complaint_scores.answered.items():
         how = hearing_says(about.case, complaint, judged.hull, judged.ridden, row)
-        share, least = float(answered[row]), table("heard")["unheard"]
+        share, least = float(answered[row]), tables().complaints.unheard
         if share > _ANSWERED:
             counts = float(np.log((least + (1 - least) * share) / (least + (1 - least) / 2)))
             praise.append((complaint, Reason(counts, f"Answers “{complaint}”: {how}.")))

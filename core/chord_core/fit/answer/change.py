@@ -19,11 +19,9 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
 from chord_core.ride.fins import setup_of
 from chord_core.surfer.defaults import missing_facts
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.conditions import conditions_with_defaults
 
-#: A board is right from this fit: nearly as good as the best ordinary one.
-RIGHT = 100 * table("fit")["near_best"]
 #: Litres up to a third either way, in steps of two in a hundred; sessions a month; faces up to double or
 #: half.
 _SCALES = np.exp(np.linspace(-0.30, 0.30, 31) / 3)
@@ -31,22 +29,31 @@ _SESSIONS = (6, 8, 10, 12, 16, 20)
 _FACES = np.exp(np.linspace(-0.70, 0.70, 29))
 
 
+def right_from() -> float:
+    """The fit from which a board is right, 0-100: nearly as good as the best of the reference boards."""
+    return 100 * tables().fit.near_best
+
+
+#: What is changed of the fins, and how it is said.
+_FinChange = tuple[dict[str, str | float], str]
+
+
 def fin_trials(board: Board) -> list[tuple[Board, str]]:
     """The board with other fins of its own set-up: size, flex, place; one thing at a time, then two. The
     words say what was changed."""
     own = board.fins
     size, flex = own.size or "M", own.flex or "medium"
-    sizes = [name for name in table("fins")["sizes"] if name != size]
-    flexes = [name for name in table("fins")["flex"] if name != flex]
+    sizes = [name for name in tables().fins.sizes if name != size]
+    flexes = [name for name in tables().fins.flex if name != flex]
     places = (-0.02, -0.01, 0.01, 0.02)
 
     def place_says(moved: float) -> str:
         return f"{spoken.span(abs(moved))} {'forward' if moved > 0 else 'back'}"
 
-    single = [({"size": name}, f"size {name}") for name in sizes]
+    single: list[_FinChange] = [({"size": name}, f"size {name}") for name in sizes]
     single += [({"flex": name}, f"{name} fins") for name in flexes]
     single += [({"position_m": moved}, f"fins {place_says(moved)}") for moved in places]
-    double = [({"size": a, "flex": b}, f"size {a}, {b}") for a in sizes for b in flexes]
+    double: list[_FinChange] = [({"size": a, "flex": b}, f"size {a}, {b}") for a in sizes for b in flexes]
     return [
         (board.model_copy(update={"fins": own.model_copy(update={"setup": setup_of(board), **change})}), says)
         for change, says in (*single, *double)
@@ -55,7 +62,7 @@ def fin_trials(board: Board) -> list[tuple[Board, str]]:
 
 def _nearest(fit: Array, far: Array) -> int | None:
     """The least change among those that are right."""
-    right = np.flatnonzero(fit >= RIGHT)
+    right = np.flatnonzero(fit >= right_from())
     return None if not len(right) else int(right[np.argmin(far[right])])
 
 
@@ -95,7 +102,7 @@ def _first_right(
         if case is None:
             continue
         fit = float(fit_in(case, request.target_l, [request.board])[0])
-        if fit >= RIGHT:
+        if fit >= right_from():
             return value, fit
     return None
 
@@ -141,16 +148,16 @@ def change(request: ChangeRequest) -> ChangeResult:
     """Find the smallest change of one thing that makes a board right for a surfer and a water.
 
     Returns:
-        For litres, fins, practice and break the smallest change that lifts the fit to ``RIGHT``, where one
-        does; none where it is right as it is; or only ``missing`` while mass or rung is not known.
+        For litres, fins, practice and break the smallest change that lifts the fit to ``right_from``, where
+        one does; none where it is right as it is; or only ``missing`` while mass or rung is not known.
     """
     case = case_of(request)
     if case is None:
         return ChangeResult(missing=missing_facts(request.surfer))
     fit = float(fit_in(case, request.target_l, [request.board])[0])
-    if fit >= RIGHT:
-        return ChangeResult(fit=fit, right=RIGHT, says="It is right as it is.")
+    if fit >= right_from():
+        return ChangeResult(fit=fit, right=right_from(), says="It is right as it is.")
     found = [made(case, request) for made in (_litres, _fins, _practice, _break)]
     changes = tuple(one for one in found if one)
     says = changes[0].says if changes else "No single change makes it right: look at another board."
-    return ChangeResult(fit=fit, right=RIGHT, changes=changes, says=says)
+    return ChangeResult(fit=fit, right=right_from(), changes=changes, says=says)

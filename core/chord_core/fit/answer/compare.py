@@ -3,7 +3,7 @@ another."""
 
 from __future__ import annotations
 
-from typing import Any
+from collections.abc import Sequence
 
 import numpy as np
 
@@ -18,7 +18,8 @@ from chord_core.ride.fins import FinSet, fins_of
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.turn import turn_radius
 from chord_core.surfer.defaults import missing_facts
-from chord_core.tables import table
+from chord_core.tables import tables
+from chord_core.tables.answer_schema import DifferenceRow
 
 
 def _of_hulls(hull: Hull) -> dict[str, Array]:
@@ -57,24 +58,24 @@ def _of_ride(fleet_ride: FleetRide) -> dict[str, Array]:
     return found
 
 
-def _does(row: dict[str, Any], first: float, other: float) -> str:
+def _does(row: DifferenceRow, first: float, other: float) -> str:
     change = other / first - 1 if first else 0.0
-    if abs(change) < row["from"]:
+    if abs(change) < row.from_share:
         return ""
-    return str(row["more"] if change > 0 else row["less"])
+    return row.more if change > 0 else row.less
 
 
-def _rows(rows: list[dict[str, Any]], values: dict[str, Array]) -> list[Difference]:
+def _rows(rows: Sequence[DifferenceRow], values: dict[str, Array]) -> list[Difference]:
     found = []
     for row in rows:
-        of = values.get(row["name"])
+        of = values.get(row.name)
         if of is None or not np.all(np.isfinite(of)):
             continue
         numbers = tuple(float(value) for value in of)
         found.append(
             Difference(
-                measure=row["name"],
-                unit=row["unit"],
+                measure=row.name,
+                unit=row.unit,
                 values=numbers,
                 does=("", *(_does(row, numbers[0], other) for other in numbers[1:])),
             )
@@ -94,8 +95,8 @@ def compare(request: CompareRequest) -> CompareResult:
         says which facts of the surfer that needs.
     """
     boards = request.boards
-    hull, rules = labelled_hulls(boards), table("compare")
-    found = _rows(rules["measures"], _of_hulls(hull))
+    hull, rules = labelled_hulls(boards), tables().compare
+    found = _rows(rules.measures, _of_hulls(hull))
     if request.surfer is None:
         return CompareResult(differences=tuple(found))
     case = case_with(request.surfer, request.water)
@@ -103,7 +104,7 @@ def compare(request: CompareRequest) -> CompareResult:
         return CompareResult(missing=missing_facts(request.surfer), differences=tuple(found))
     fins = fins_of(boards)
     fleet_ride = _ridden(hull, fins, case)
-    found += _rows(rules["ridden"], _of_ride(fleet_ride))
+    found += _rows(rules.ridden, _of_ride(fleet_ride))
     overs = hand_overs(case, hull, fins, [board.name or board.family for board in boards])
     here = [
         over.face_m

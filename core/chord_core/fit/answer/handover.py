@@ -18,7 +18,7 @@ from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.bins import median_slope
 from chord_core.water.face import Face
 
@@ -74,8 +74,8 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
         return ()
     candidates = _Pile(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.conditions))
     found, here = [], _shares(case)
-    for row in table("waves")["steepness"]:
-        slope = median_slope(row["name"])
+    for row in tables().waves.steepness:
+        slope = median_slope(row.name)
         worth = candidates.worth(_FACES_M, slope)
         for other in range(1, len(hull)):
             over = _between(worth[0], worth[other], partial(candidates.pair, other, slope))
@@ -85,8 +85,8 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
             below, above = (0, other) if first_below else (other, 0)
             found.append(
                 HandOver(
-                    steepness=row["name"],
-                    here=here[row["name"]],
+                    steepness=row.name,
+                    here=here[row.name],
                     face_m=face,
                     either_m=either,
                     below=below,
@@ -99,7 +99,7 @@ def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tu
 
 def _shares(case: Case) -> dict[str, float]:
     """Share of a water's waves that are nearest to each class of steepness, in the log of slope."""
-    names = [row["name"] for row in table("waves")["steepness"]]
+    names = [row.name for row in tables().waves.steepness]
     slopes = np.log([median_slope(name) for name in names])
     bins = case.conditions.bins
     nearest = np.abs(np.log(bins.slope)[:, None] - slopes).argmin(axis=1)

@@ -44,7 +44,7 @@ from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.ride.standup import reserve as reserve_under
 from chord_core.surfer.defaults import missing_facts
-from chord_core.tables import table, tables_version
+from chord_core.tables import tables, tables_version
 
 #: What is said when no board of a rack is open to this surfer.
 NOT_YET = "Not yet, not here: every board of this rack is behind a gate."
@@ -152,7 +152,7 @@ def _order(sized: Sized, boards: Sequence[Board], fit: Array, judged: Judged) ->
     then the litres nearer the target. No board's place against another depends on a third."""
     surfer = sized.case.rider.surfer
     over = all_over_budget(boards, surfer)
-    step = np.floor(fit / table("fit")["either_within"])
+    step = np.floor(fit / tables().fit.either_within)
     off = np.abs(judged.hull.litres - sized.sizing.target_l)
     return np.lexsort((np.arange(len(fit)), off, -fit, over, -step, -tiers(surfer, boards, fit, over)))
 
@@ -209,7 +209,7 @@ def steadiest(rack: JudgedRack, sure: tuple[RankStability, ...]) -> int | None:
     """Of the boards that are as good as the first, the one that stays on top most often; None where that is
     the first itself. As good: as much wished for, as much within the budget, fit within a step."""
     surfer, first = rack.case.rider.surfer, int(rack.order[0])
-    within, tier = table("fit")["either_within"], tiers(surfer, rack.boards, rack.fit)
+    within, tier = tables().fit.either_within, tiers(surfer, rack.boards, rack.fit)
 
     def as_good(row: int) -> bool:
         mine, theirs = rack.boards[row], rack.boards[first]

@@ -21,7 +21,7 @@ from chord_core.fit.rules.similarity import felt_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import build_fleet_ride
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.tables.calibration import calibration
 from chord_core.why.derivation import CRAFT, Quantity, derivation
 
@@ -36,10 +36,10 @@ def _name(at: int) -> str:
 def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
     """How the litres that are expected on a kind of board come about: the sum of what each fact adds to the
     log, and those of the same class that would do as well."""
-    numbers = table("expected_litres")["numbers"]
+    numbers = tables().expected_litres.numbers
     facts = terms(case.rider, case.conditions, family)
     added: dict[str, Quantity] = {
-        _name(at): (float(numbers[name]["value"]) * value, "", f"{name}: {numbers[name]['reason']}")
+        _name(at): (float(numbers[name].value) * value, "", f"{name}: {numbers[name].reason}")
         for at, (name, value) in enumerate(sorted(facts.items()))
         if name in numbers and value
     }
@@ -73,7 +73,7 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
     values: dict[str, Quantity] = {symbols[name]: (float(factors[name][row]), "", name) for name in FACTORS}
     power = " * ".join(f"max({symbols[name]}, 1e-9)**w{symbols[name]}" for name in FACTORS)
     norm = best.norms.get(judged.families[row], max(best.norms.values()))
-    over = float(table("fit")["over_expected"])
+    over = float(tables().fit.over_expected)
     reached = float(judged.product(best)[row]) / norm
     kind = float(judged.kind(best)[row])
     own = 100 * kind * min(reached, 1 + over * (reached - 1))
@@ -187,7 +187,7 @@ def explain_compare(request: CompareRequest) -> CompareResult:
     fleet_ride = build_fleet_ride(
         labelled_hulls(request.boards), fins_of(request.boards), case.rider, case.conditions
     )
-    felt, scale = felt_of(fleet_ride), table("compare")["feel"]["scale"]
+    felt, scale = felt_of(fleet_ride), tables().compare.feel.scale
     words = ("turn radius", "roll time", "swing weight", "sweet spot", "hold", "trim point")
     made = []
     for row in range(1, len(felt)):

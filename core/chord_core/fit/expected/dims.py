@@ -6,7 +6,7 @@ import math
 
 from chord_core.fit.expected.litres import Expected
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.water.conditions import Conditions
 
 #: Litres at which the family's own length and width are told.
@@ -39,9 +39,9 @@ def expected_dim(name: str, rider: Rider, conditions: Conditions, family: str, l
         name: ``length_m`` or ``width_m``.
         litres: of the board [L].
     """
-    rows = table("expected_dims")[name]
+    rows = tables().expected_dims.of(name)
     facts = terms(conditions, rider.height_m, family, litres)
-    numbers = rows["numbers"]
-    log = sum(float(numbers[number]["value"]) * value for number, value in facts.items() if number in numbers)
+    numbers = rows.numbers
+    log = sum(numbers[number].value * value for number, value in facts.items() if number in numbers)
     low, high = getattr(families()[family], name)
-    return Expected(min(max(math.exp(log), low), high), float(rows["spread"]["value"]))
+    return Expected(min(max(math.exp(log), low), high), rows.spread.value)

@@ -12,7 +12,7 @@ from chord_core.fit.expected.kinds import log_shares
 from chord_core.fit.expected.litres import Expected, log_litres, spread, with_neighbours
 from chord_core.fit.rules.reference_boards import family_litres, litres_per_box
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.water.conditions import Conditions
 
 
@@ -67,7 +67,7 @@ class Expectation:
 
     def litres_window(self, family: str, target_l: float | None = None) -> tuple[float, float]:
         """Litres [L] between which a board of a kind is as good as one of the target's."""
-        return self.litres(family, target_l).window(float(table("expected_litres")["window"]["value"]))
+        return self.litres(family, target_l).window(float(tables().expected_litres.window.value))
 
     def dim(self, name: str, family: str, target_l: float | None = None) -> Expected:
         """``length_m`` or ``width_m`` of a kind [m]."""
@@ -75,7 +75,7 @@ class Expectation:
 
     def dim_window(self, name: str, family: str, target_l: float | None = None) -> tuple[float, float]:
         """Lengths or widths [m] between which a board of a kind is as good as the expected one."""
-        return self.dim(name, family, target_l).window(float(table("expected_dims")["window"]["value"]))
+        return self.dim(name, family, target_l).window(float(tables().expected_dims.window.value))
 
     def board(self, family: str, target_l: float | None = None, times: float = 1.0) -> Board:
         """The board of a kind that is expected, ``times`` its litres; as thick as its litres ask, as far as

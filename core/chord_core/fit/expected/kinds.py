@@ -11,7 +11,7 @@ import numpy as np
 from chord_core.fit.expected.facts import Facts, facts_of, said
 from chord_core.hull.stations import Array
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import Family, families, rungs, table
+from chord_core.tables import Family, families, rungs, tables
 from chord_core.water.conditions import Conditions
 
 #: Facts that are said of a kind that is not expected: so many at most, and from this log-odds on.
@@ -43,16 +43,16 @@ def parts(rider: Rider, facts: Facts, family: Family) -> Facts:
     Args:
         facts: ``facts_of`` the rider in the water.
     """
-    rows = table("expected_kinds")
-    of_class = rows["classes"]
-    found: Facts = {"": float(rows["kinds_usual"][family.name])}
+    rows = tables().expected_kinds
+    of_class = rows.classes
+    found: Facts = {"": float(rows.kinds_usual[family.name])}
     for name, value in facts.items():
-        weight = of_class.get(name, {}).get(family.board_class, 0.0)
-        weight += rows["kinds"].get(name, {}).get(family.name, 0.0)
+        weight = of_class[name].of(family.board_class) if name in of_class else 0.0
+        weight += rows.kinds[name].kinds.get(family.name, 0.0) if name in rows.kinds else 0.0
         if weight:
             found[name] = weight * value
     for name, value in own_facts(rider, family.name).items():
-        found[name] = float(rows["own"][name]["value"]) * value
+        found[name] = float(rows.own[name].value) * value
     return found
 
 

@@ -8,7 +8,7 @@ from dataclasses import dataclass
 
 from chord_core.fit.expected.facts import log_mass, log_rust, steepness_of, years_over
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.water.conditions import Conditions
 
 #: Where the mass exponent and the classes' own steps stand still: trimming, linking.
@@ -76,7 +76,7 @@ def terms(rider: Rider, conditions: Conditions, family: str) -> dict[str, float]
 
 
 def _numbers() -> dict[str, float]:
-    return {name: float(row["value"]) for name, row in table("expected_litres")["numbers"].items()}
+    return {name: float(row.value) for name, row in tables().expected_litres.numbers.items()}
 
 
 def log_litres(rider: Rider, conditions: Conditions, names: Iterable[str]) -> dict[str, float]:
@@ -95,7 +95,7 @@ def with_neighbours(family: str, logs: dict[str, float], shares: dict[str, float
         logs: log litres by kind.
         shares: probability of each kind, by kind.
     """
-    heard = float(table("expected_litres")["neighbours"])
+    heard = float(tables().expected_litres.neighbours)
     board_class = families()[family].board_class
     same = {n: share for n, share in shares.items() if families()[n].board_class == board_class and n in logs}
     total = sum(same.values())
@@ -112,8 +112,8 @@ _UNSAID = {"age": ("age", 0.6), "sessions_month": ("practice", 0.7), "usual_m": 
 def spread(assumed: tuple[str, ...]) -> float:
     """Spread of the litres in natural logs: that of good advisors among themselves, and what each fact that
     was assumed may change."""
-    rows, numbers = table("expected_litres"), _numbers()
-    known = float(rows["spread"]["value"])
+    rows, numbers = tables().expected_litres, _numbers()
+    known = float(rows.spread.value)
     unsaid = [numbers[name] * often for fact, (name, often) in _UNSAID.items() if fact in assumed]
     return math.sqrt(known**2 + sum(value**2 for value in unsaid))
 

@@ -15,7 +15,7 @@ from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.tables import Family, families, table
+from chord_core.tables import Family, families, tables
 
 #: Boards that grow a surfer less than this are no measure of what a good day gives.
 _GROWS = 0.5
@@ -50,11 +50,11 @@ def open_families(case: Case) -> tuple[str, ...]:
     """The open families that come into question, the most expected first."""
     logs = case.expected.log_shares
     free = sorted((name for name in logs if not closed_in(case, name)), key=lambda name: -logs[name])
-    rules = table("fit")["baseline"]
+    rules = tables().fit.baseline
     return tuple(
         name
         for at, name in enumerate(free)
-        if (at < rules["most"] and (logs[name] >= logs[free[0]] - rules["log_odds"] or at < rules["fewest"]))
+        if (at < rules.most and (logs[name] >= logs[free[0]] - rules.log_odds or at < rules.fewest))
         or name == case.rider.surfer.wish
     )
 
@@ -68,8 +68,8 @@ def _best_of(case: Case, judged: Judged, names: Sequence[str]) -> tuple[Best, Ar
     scale = Best(np.maximum(rows.max(axis=0), 1e-9), {}, {}, {}, best, usual)
     products = judged.product(scale).reshape(len(names), -1)
     norms = np.maximum(products.max(axis=1), 1e-9)
-    rules = table("expected_kinds")["ride"]
-    heard = rules["weight"] * np.maximum(np.log(norms / norms.max()), -rules["most"])
+    rules = tables().expected_kinds.ride
+    heard = rules.weight * np.maximum(np.log(norms / norms.max()), -rules.most)
     physics = dict(zip(names, (float(one) for one in heard), strict=True))
     by_name = dict(zip(names, (float(one) for one in norms), strict=True))
     shares = kept_shares(case, physics)
@@ -120,6 +120,6 @@ def _build_baseline(case: Case, target_l: float | None) -> Baseline:
 
 def _order(case: Case, names: tuple[str, ...], best: Best) -> list[str]:
     """Families as they are expected; one that was wished for leads if it is nearly as good."""
-    wish, least = case.rider.surfer.wish, table("fit")["wish_from"] / 100
+    wish, least = case.rider.surfer.wish, tables().fit.wish_from / 100
     leads = {name: name == wish and best.shares[name] >= least for name in names}
     return sorted(names, key=lambda name: (not leads[name], -best.shares[name], names.index(name)))

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property, lru_cache
+from functools import cached_property
 from typing import TypeVar, cast
 
 import numpy as np
@@ -21,6 +21,7 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.surfer.defaults import Rider, missing_facts, rider_with_defaults
+from chord_core.tables import kept_by_tables
 from chord_core.water.conditions import Conditions, conditions_with_defaults
 from chord_core.water.days import BIG_SHARE, SMALL_SHARE
 
@@ -42,7 +43,7 @@ NOW = "now"
 _REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 
 
-@lru_cache(maxsize=256)
+@kept_by_tables(256)
 def _drawn(board: Board) -> tuple[Hull, FinSet]:
     return labelled_hulls([board]), fins_of([board])
 

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from scipy.special import expit
@@ -15,7 +14,7 @@ from chord_core.fit.judge.case import Case
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary
-from chord_core.tables import table
+from chord_core.tables import tables
 
 Measure = Callable[[Hull, RideSummary], Array]
 
@@ -52,10 +51,6 @@ _SAYS: dict[str, tuple[str, Callable[[Hull, RideSummary, int], str]]] = {
 }
 
 
-def _rules() -> dict[str, Any]:
-    return dict(table("heard")["complaints"])
-
-
 @dataclass(frozen=True)
 class ComplaintScores:
     """How far each complaint is answered by n boards, 0-1 each (n,): a half where it is as now."""
@@ -65,7 +60,7 @@ class ComplaintScores:
     def factor(self, count: int) -> Array:
         """What is kept of the fit, (n,): all of it where every complaint is answered."""
         kept = np.ones(count)
-        least = table("heard")["unheard"]
+        least = tables().complaints.unheard
         for share in self.answered.values():
             kept = kept * (least + (1 - least) * share)
         return kept
@@ -78,28 +73,28 @@ def score_complaints(case: Case, hull: Hull, ridden: RideSummary) -> ComplaintSc
         return ComplaintScores({})
     answered: dict[str, Array] = {}
     for complaint in case.rider.surfer.complaints:
-        name = _rules()[complaint]["measure"]
+        name = tables().complaints.complaints[complaint].measure
         measure = _MEASURES.get(name)
         # Broken water asks nothing of running or diving, a river nothing of taking off.
         if measure is None or (name in _OF_THE_WAVE and name not in ridden.means):
             continue
         mine, theirs = measure(hull, ridden), measure(now.hull, now.ridden)[0]
         better = np.log(np.maximum(mine, 1e-6) / max(float(theirs), 1e-6))
-        answered[complaint] = np.asarray(expit(better / table("heard")["soft"]))
+        answered[complaint] = np.asarray(expit(better / tables().complaints.soft))
     return ComplaintScores(answered)
 
 
 def hearing_says(case: Case, complaint: str, hull: Hull, ridden: RideSummary, row: int) -> str:
     """How a board answers a complaint, with its number and the present board's."""
     assert case.now is not None
-    form, value = _SAYS[_rules()[complaint]["measure"]]
+    form, value = _SAYS[tables().complaints.complaints[complaint].measure]
     return form.format(value(hull, ridden, row), value(case.now.hull, case.now.ridden, 0))
 
 
 def heard(case: Case) -> tuple[Heard, ...]:
     """What to ask back for each complaint, and what to change first."""
-    rows = _rules()
+    rows = tables().complaints.complaints
     return tuple(
-        Heard(complaint=name, ask=rows[name]["ask"], change_first=rows[name]["first"])
+        Heard(complaint=name, ask=rows[name].ask, change_first=rows[name].first)
         for name in case.rider.surfer.complaints
     )

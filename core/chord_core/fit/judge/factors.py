@@ -26,7 +26,7 @@ from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary
 from chord_core.ride.rides import rides_an_hour
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.water.conditions import Conditions
 
 #: Which factor a part belongs to; what is not named here belongs to rides.
@@ -49,16 +49,17 @@ _NOTHING = 1e-9
 
 def weights_for(rider: Rider, conditions: Conditions) -> dict[str, float]:
     """How much each factor weighs for this rider, in all 1."""
-    rows = table("fit")["weights"]
+    rows = tables().fit.weights
     if conditions.river:
         base, turning = rows["river"], rows["river turning"]
     elif one_thing(rider, conditions):
-        return dict(rows["one thing"])
+        return rows["one thing"].model_dump()
     elif rider.aim in rows:
-        return dict(rows[rider.aim])
+        return rows[rider.aim].model_dump()
     else:
         base, turning = rows["usual"], rows["turning"]
-    return {name: base[name] + rider.rung.turning_share * turning[name] for name in FACTORS}
+    more = turning.model_dump()
+    return {name: value + rider.rung.turning_share * more[name] for name, value in base.model_dump().items()}
 
 
 def days_of_water(rider: Rider, conditions: Conditions) -> Array:
@@ -120,15 +121,15 @@ def kept_shares(case: Case, physics: dict[str, float]) -> dict[str, float]:
     Args:
         physics: what the ride adds to the log of a family's probability, by name; of others the least of it.
     """
-    rules = table("expected_kinds")
+    rules = tables().expected_kinds
     least = min(physics.values(), default=0.0)
     open_ = [name for name in case.expected.log_shares if not closed_in(case, name)]
     ridden = {name: log + physics.get(name, least) for name, log in case.expected.log_shares.items()}
     # What is behind a gate lends its class no weight.
     logs = class_first(ridden) | class_first({name: ridden[name] for name in open_})
     most = max((logs[name] for name in open_), default=max(logs.values()))
-    kept = {name: float(np.exp(rules["power"] * (log - most))) for name, log in logs.items()}
-    return {name: min(max(share, rules["least"]), 1.0) for name, share in kept.items()}
+    kept = {name: float(np.exp(rules.power * (log - most))) for name, log in logs.items()}
+    return {name: min(max(share, rules.least), 1.0) for name, share in kept.items()}
 
 
 def closed_in(case: Case, family: str) -> str | None:
@@ -218,7 +219,7 @@ class Judged:
         most = max(best.norms.values(), default=1.0)
         norms = np.array([best.norms.get(name, most) for name in self.families])
         reached = self.product(best) / np.maximum(norms, _NOTHING)
-        over = table("fit")["over_expected"]
+        over = tables().fit.over_expected
         own = 100 * self.kind(best) * np.minimum(reached, 1 + over * (reached - 1))
         return np.asarray(own if self.sharers_fit is None else np.minimum(own, self.sharers_fit))
 

@@ -11,7 +11,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.float import Floats
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
 from chord_core.water.conditions import Conditions
 
 #: How soft a limit is: a value this share over its limit is at about a quarter of its worth.
@@ -46,15 +46,15 @@ def length_limit(rider: Rider, conditions: Conditions) -> float | None:
     1.35 up to 42 kg, rising until 52 kg; adults over 60 kg carry what they ride, and big water
     and stand-up boards ask their own lengths.
     """
-    rules = table("sizing")["handling"]
+    rules = tables().sizing.handling
     face = conditions.days.usual_m / rider.height_m
-    if rider.craft == "stand_up" or face > rules["free_from_face"] or rider.mass_kg >= rules["free_from_kg"]:
+    if rider.craft == "stand_up" or face > rules.free_from_face or rider.mass_kg >= rules.free_from_kg:
         return None
-    limit = rules["length_of_height"]
+    limit = rules.length_of_height
     first = rider.rung.step < rungs()["green wave"].step
-    later = limit["share_first_rungs"] if first else limit["share_later"]
-    span = [limit["at_kg"], limit["by_kg"]]
-    return float(np.interp(rider.mass_kg, span, [limit["share"], later]))
+    later = limit.share_first_rungs if first else limit.share_later
+    span = [limit.at_kg, limit.by_kg]
+    return float(np.interp(rider.mass_kg, span, [limit.share, later]))
 
 
 def must_duck_dive(rider: Rider, conditions: Conditions) -> bool:
@@ -65,8 +65,8 @@ def must_duck_dive(rider: Rider, conditions: Conditions) -> bool:
 
 def handle(hull: Hull, floats: Floats, rider: Rider, conditions: Conditions) -> Handling:
     """Judge how a fleet is carried and dived by this rider in these conditions."""
-    rules = table("sizing")["handling"]
-    most = rules["child_mass_share"] if rider.child else rules["adult_mass_share"]
+    rules = tables().sizing.handling
+    most = rules.child_mass_share if rider.child else rules.adult_mass_share
     mass = hull.mass_kg / rider.mass_kg
     width = hull.fleet.width / rider.height_m
     length = hull.fleet.length / rider.height_m

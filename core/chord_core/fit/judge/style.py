@@ -12,7 +12,7 @@ from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.batches import RideSummary
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import rungs, table
+from chord_core.tables import rungs, tables
 from chord_core.tables.calibration import calibration
 from chord_core.water.conditions import Conditions
 from chord_core.water.face import Face
@@ -44,7 +44,7 @@ class Style:
 
 def radius_wanted_m(rider: Rider, conditions: Conditions, along_m_s: Array) -> Array:
     """Radius [m] that is aimed at, (m,): the rung's, but no less than V^2 / 2g (legs carry about 2 g)."""
-    rung = rider.rung.radius_aim_m * (table("fit")["river_radius"] if conditions.river else 1.0)
+    rung = rider.rung.radius_aim_m * (tables().fit.river_radius if conditions.river else 1.0)
     return np.asarray(np.maximum(rung, along_m_s**2 / (2 * G)))
 
 

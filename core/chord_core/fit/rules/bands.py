@@ -9,7 +9,7 @@ import numpy as np
 from chord_core.physics import SEA_KG_M3
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import Rung, rungs, table
+from chord_core.tables import Rung, rungs, tables
 from chord_core.water.conditions import Conditions
 
 Band = tuple[float, float]
@@ -43,7 +43,7 @@ def moves(rider: Rider, conditions: Conditions) -> list[Move]:
     face = conditions.days.mean_m / rider.height_m
     age = 1 + 0.004 * max(rider.age - 40, 0)
     found = [
-        Move(table("sizing")["fitness"][rider.fitness], f"{rider.fitness} fitness"),
+        Move(tables().sizing.fitness[rider.fitness], f"{rider.fitness} fitness"),
         Move(rider.out_of_practice, f"{rider.sessions_month:g} sessions a month"),
         Move(age, f"{rider.age} years"),
     ]
@@ -68,13 +68,12 @@ def _stand_up_band(rider: Rider, rung: Rung, conditions: Conditions) -> Band:
 
 def ratio_of(rung: Rung, family: str | None) -> Band:
     """Litres per kilogram to start from [L/kg]: a longboard's own, else the rung's."""
-    low, high = table("sizing")["longboard_litres_per_kg"].get(family, rung.litres_per_kg)
-    return low, high
+    return tables().sizing.longboard_litres_per_kg.get(family or "", rung.litres_per_kg)
 
 
 def by_mass(rider: Rider, family: str | None, rung: Rung | None = None) -> float:
     """More a kilogram for light people on boards that are stood on more than paddled: (75 / M)^.2."""
-    longboard = family in table("sizing")["longboard_litres_per_kg"]
+    longboard = family in tables().sizing.longboard_litres_per_kg
     stood_on = longboard or (rung or rider.rung).name in _STOOD_ON
     return float((75 / rider.mass_kg) ** 0.2) if stood_on else 1.0
 

@@ -7,7 +7,7 @@ A gate is for what could hurt somebody, or is another craft. What is only less u
 from __future__ import annotations
 
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import Family, families, rungs, table
+from chord_core.tables import Family, families, rungs, tables
 from chord_core.water.conditions import Conditions
 
 _CLASS_BY_RUNG = ("soft", "soft", "middle", "middle", "short", "short", "short")
@@ -49,18 +49,18 @@ def _rung_gate(family: Family, rider: Rider) -> str | None:
         return "a soft deck first for a child"
     gate = rungs()[family.gate_rung]
     # Boards for big waves are for who can be out there.
-    under = 0 if family.name in table("choice")["big_water"] else _LEVELS_UNDER
+    under = 0 if family.name in tables().choice.big_water else _LEVELS_UNDER
     if rider.rung.step < gate.step - under:
         return f"{a(family.name)} before {gate.name}: not yet"
     return None
 
 
 def _water_gate(family: Family, rider: Rider, conditions: Conditions) -> str | None:
-    rules, face = table("choice"), conditions.days.usual_m / rider.height_m
+    rules, face = tables().choice, conditions.days.usual_m / rider.height_m
     name = family.name
-    if name not in rules["big_water"] and face > rules["up_to_face_heights"]:
+    if name not in rules.big_water and face > rules.up_to_face_heights:
         return f"the usual face of {face:.1f} body heights is too big for {a(name)}"
-    dives_from = rules["dives_from"].get(name)
+    dives_from = rules.dives_from.get(name)
     if dives_from in _STEEPER and conditions.steepness in _STEEPER[_STEEPER.index(dives_from) :]:
         return f"{a(name)} is flat: it dives where the face is {conditions.steepness}"
     return None

@@ -5,8 +5,6 @@ All numbers are the shop's own (``gear.json``).
 
 from __future__ import annotations
 
-from typing import Any
-
 import numpy as np
 
 from chord_core import spoken
@@ -15,7 +13,7 @@ from chord_core.documents.verbs.size import FinAdvice
 from chord_core.hull.hull import Hull
 from chord_core.ride.fins import setup_of
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.water.conditions import Conditions
 
 _POWER = ("steep", "hollow")
@@ -25,10 +23,6 @@ _WAXED = ("soft", "long")
 _YEARS_KEPT = 4.0
 
 
-def _rules() -> dict[str, Any]:
-    return dict(table("gear")["fins"])
-
-
 def in_power(conditions: Conditions, body_m: float) -> bool:
     """Whether the usual water pushes: steep, hollow, or over the head."""
     return conditions.steepness in _POWER or conditions.days.usual_m > body_m
@@ -36,27 +30,27 @@ def in_power(conditions: Conditions, body_m: float) -> bool:
 
 def _grips(hull: Hull, row: int) -> bool:
     fleet = hull.fleet
-    return bool(fleet.rail[row] <= _rules()["grips_rail_to"] or fleet.dropped[row])
+    return bool(fleet.rail[row] <= tables().gear.fins.grips_rail_to or fleet.dropped[row])
 
 
 def fin_area_cm2(hull: Hull, row: int, rider: Rider, conditions: Conditions) -> float:
     """Area wanted of one side fin [cm2]: 97 (M / 72)^.5, less for a gripping rail or edge, more for a wide
     tail and a light build in power."""
-    rules, fleet = _rules(), hull.fleet
-    area = rules["area_cm2"] * np.sqrt(rider.mass_kg / rules["at_kg"])
-    area *= rules["gripping"] if _grips(hull, row) else 1.0
-    area *= rules["wide_tail"] if fleet.tail_width[row] > rules["wide_tail_from_m"] else 1.0
-    light = fleet.damping[row] <= rules["light_damping_to"] and in_power(conditions, rider.height_m)
-    return float(area * (rules["light_in_power"] if light else 1.0))
+    rules, fleet = tables().gear.fins, hull.fleet
+    area = rules.area_cm2 * np.sqrt(rider.mass_kg / rules.at_kg)
+    area *= rules.gripping if _grips(hull, row) else 1.0
+    area *= rules.wide_tail if fleet.tail_width[row] > rules.wide_tail_from_m else 1.0
+    light = fleet.damping[row] <= rules.light_damping_to and in_power(conditions, rider.height_m)
+    return float(area * (rules.light_in_power if light else 1.0))
 
 
 def fin_sizes(area_cm2: float) -> tuple[str, ...]:
     """The size of a side fin for an area [cm2]; both neighbours within 3 % of an edge."""
-    rules = _rules()
-    names, edges = list(rules["sizes_to_cm2"]), [edge for edge in rules["sizes_to_cm2"].values() if edge]
+    rules = tables().gear.fins
+    names, edges = list(rules.sizes_to_cm2), [edge for edge in rules.sizes_to_cm2.values() if edge]
     at = int(np.searchsorted(edges, area_cm2))
     for i, edge in enumerate(edges):
-        if abs(area_cm2 / edge - 1) <= rules["both_within"]:
+        if abs(area_cm2 / edge - 1) <= rules.both_within:
             return names[i], names[i + 1]
     return (names[at],)
 
@@ -64,11 +58,11 @@ def fin_sizes(area_cm2: float) -> tuple[str, ...]:
 def fin_flex(hull: Hull, row: int, rider: Rider, conditions: Conditions) -> str:
     """Soft, medium or stiff: by mass, usual face, a tail that flexes (stiffer), a rail that grips
     (softer)."""
-    rules = _rules()
-    index = (rider.mass_kg - rules["flex_at_kg"]) / rules["flex_a_kg"]
-    index += (conditions.days.usual_m - rules["flex_at_face_m"]) / rules["flex_a_face_m"]
-    index += float(hull.fleet.flex[row] >= rules["flexible_from"]) - float(_grips(hull, row))
-    if abs(index) <= rules["flex_edge"]:
+    rules = tables().gear.fins
+    index = (rider.mass_kg - rules.flex_at_kg) / rules.flex_a_kg
+    index += (conditions.days.usual_m - rules.flex_at_face_m) / rules.flex_a_face_m
+    index += float(hull.fleet.flex[row] >= rules.flexible_from) - float(_grips(hull, row))
+    if abs(index) <= rules.flex_edge:
         return "medium"
     return "stiff" if index > 0 else "soft"
 
@@ -85,9 +79,9 @@ def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, conditions: Co
     says = f"{setup}, {' or '.join(sizes)}, {flex}: {spoken.fin_area(area)} a side fin."
     own = board.designer_fins
     if own and own.size:
-        rules, medium = _rules(), table("fins")["sizes"]
-        theirs = rules["area_cm2"] * medium[own.size]
-        if theirs > rules["too_much"] * area:
+        rules, medium = tables().gear.fins, tables().fins.sizes
+        theirs = rules.area_cm2 * medium[own.size]
+        if theirs > rules.too_much * area:
             says += f" The designer's {own.size} is too much for this rider: try it, then {sizes[0]}."
         else:
             says = f"The designer's set first ({own.setup or setup}, {own.size}). Then {says}"
@@ -96,19 +90,17 @@ def advise_fins(board: Board, hull: Hull, row: int, rider: Rider, conditions: Co
 
 def pad_for(board: Board, rider: Rider, conditions: Conditions) -> str:
     """The pad for a board: a full one on a river, none where one walks or lies on wax, else by the foot."""
-    pads = table("gear")["pads"]
+    pads = tables().gear.pads
     if conditions.river:
-        return str(pads["river"])
+        return str(pads.river)
     if families()[board.family].board_class in _WAXED:
-        return str(pads["none"])
-    return str(pads[rider.foot_weight])
+        return str(pads.none)
+    return {"back": pads.back, "front": pads.front, "even": pads.even}[rider.foot_weight]
 
 
 def wax_for(water_c: float) -> str:
     """The wax for a water temperature [C]."""
-    return next(
-        str(row["name"]) for row in table("gear")["wax"] if row["to_c"] is None or water_c <= row["to_c"]
-    )
+    return next(str(row.name) for row in tables().gear.wax if row.to_c is None or water_c <= row.to_c)
 
 
 def _build_of(board: Board) -> str:
@@ -118,13 +110,13 @@ def _build_of(board: Board) -> str:
 def care_for(board: Board) -> tuple[str, ...]:
     """How to look after a board: what its build has first, then what goes for every board."""
     build = _build_of(board)
-    first = f"{build}: {table('gear')['builds'][build]['fails']}."
-    return (first, *table("gear")["care"])
+    first = f"{build}: {tables().gear.builds[build].fails}."
+    return (first, *tables().gear.care)
 
 
 def life_left(board: Board, sessions: float) -> float:
     """Share of a board's life that is left after so many sessions, 0-1."""
-    life = float(table("gear")["builds"][_build_of(board)]["life"])
+    life = float(tables().gear.builds[_build_of(board)].life)
     return max(1 - sessions / life, 0.0)
 
 
@@ -137,13 +129,11 @@ def trade_in(board: Board, hull: Hull, row: int, sessions: float, condition: flo
     Args:
         condition: as looked at, 0 (broken, repaired, buckled) to 1 (as new).
     """
-    rules = table("gear")["trade_in"]
-    worst = rules["worst_condition"]
-    value = (
-        (board.price or 0) * rules["share"] * life_left(board, sessions) * (worst + (1 - worst) * condition)
-    )
+    rules = tables().gear.trade_in
+    worst = rules.worst_condition
+    value = (board.price or 0) * rules.share * life_left(board, sessions) * (worst + (1 - worst) * condition)
     drawn = float(hull.computed_mass_kg()[row])
-    heavy = board.mass_kg is not None and board.mass_kg > rules["heavy_from"] * drawn
+    heavy = board.mass_kg is not None and board.mass_kg > rules.heavy_from * drawn
     if not (heavy and board.mass_kg):
         return float(value), ""
     weighs = f"{spoken.mass(board.mass_kg)} against {spoken.mass(drawn)} computed"
@@ -155,11 +145,11 @@ def out_of_the_door(board: Board, taken_in: float = 0.0, bag: bool = False) -> f
     or none is taken), and a bag if wanted, less what is traded in; None where the board has no price."""
     if board.price is None:
         return None
-    prices = table("gear")["prices"]
+    prices = tables().gear.prices
     soft = families()[board.family].board_class in _WAXED
-    total = board.price + prices["leash"] + (0 if board.fins_included else prices["fins"])
-    total += prices["wax"] if soft or board.pad else prices["pad"]
-    return float(total + (prices["bag"] if bag else 0) - taken_in)
+    total = board.price + prices.leash + (0 if board.fins_included else prices.fins)
+    total += prices.wax if soft or board.pad else prices.pad
+    return float(total + (prices.bag if bag else 0) - taken_in)
 
 
 def cost_a_session(board: Board, sessions_month: float, years: float = _YEARS_KEPT) -> float | None:
@@ -168,6 +158,6 @@ def cost_a_session(board: Board, sessions_month: float, years: float = _YEARS_KE
     if board.price is None:
         return None
     surfed = max(sessions_month * 12 * years, 1.0)
-    life = float(table("gear")["builds"][_build_of(board)]["life"])
-    left = board.price * table("gear")["trade_in"]["share"] * life_left(board, surfed)
+    life = float(tables().gear.builds[_build_of(board)].life)
+    left = board.price * tables().gear.trade_in.share * life_left(board, surfed)
     return float((board.price - left) / min(surfed, life))

@@ -10,7 +10,7 @@ from chord_core.documents.board import Board
 from chord_core.documents.surfer import Surfer
 from chord_core.fit.rules.gear import out_of_the_door
 from chord_core.hull.stations import Array, BoolArray, IndexArray
-from chord_core.tables import table
+from chord_core.tables import tables
 
 #: More than any fit: a board of a higher tier stands before every one of a lower.
 _A_TIER = 1000.0
@@ -38,10 +38,10 @@ def tiers(surfer: Surfer, boards: Sequence[Board], fit: Array, over: BoolArray |
     Args:
         over: ``all_over_budget(boards, surfer)`` if it is known already.
     """
-    rules = table("fit")
+    rules = tables().fit
     wished = np.array([board.family == surfer.wish for board in boards], bool)
     bought = ~(all_over_budget(boards, surfer) if over is None else over)
-    first, second = wished & (fit >= rules["wish_from"]), bought & (fit >= rules["budget_from"])
+    first, second = wished & (fit >= rules.wish_from), bought & (fit >= rules.budget_from)
     return np.asarray(2 * first.astype(int) + second)
 
 

@@ -2,11 +2,10 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
-
 from chord_core.documents.board import Board
 from chord_core.hull.label import labelled_hulls
 from chord_core.surfer.defaults import Rider
+from chord_core.tables import kept_by_tables
 
 
 def present_litres(rider: Rider) -> float | None:
@@ -15,6 +14,6 @@ def present_litres(rider: Rider) -> float | None:
     return None if board is None else _litres_of(board)
 
 
-@lru_cache(maxsize=512)
+@kept_by_tables(512)
 def _litres_of(board: Board) -> float:
     return float(labelled_hulls([board]).litres[0])

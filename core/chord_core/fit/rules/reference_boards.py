@@ -3,8 +3,6 @@ surfer before any rack is looked at, so that no board's fit depends on the board
 
 from __future__ import annotations
 
-from functools import cache, lru_cache
-
 import numpy as np
 
 from chord_core.documents.board import Board
@@ -12,7 +10,7 @@ from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array
 from chord_core.ride.fins import FinSet, fins_of
-from chord_core.tables import Family, Span, families, table
+from chord_core.tables import Family, Span, families, kept_by_tables, tables
 
 
 def _along(span: Span, place: float) -> float:
@@ -29,21 +27,21 @@ def board_at(family: Family, place: float) -> Board:
     )
 
 
-@cache
+@kept_by_tables(512)
 def reference_boards(family: str) -> tuple[Board, ...]:
     """A family's reference boards from its smallest to its largest."""
-    places = np.linspace(0, 1, table("fit")["ordinary_sizes"])
+    places = np.linspace(0, 1, tables().fit.ordinary_sizes)
     return tuple(board_at(families()[family], float(place)) for place in places)
 
 
-@lru_cache(maxsize=64)
+@kept_by_tables(64)
 def reference_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, FinSet]:
     """The reference boards of several families in one fleet, their hulls and fins."""
     boards = tuple(board for name in names for board in reference_boards(name))
     return boards, hull_of(fleet_of(boards)), fins_of(boards)
 
 
-@cache
+@kept_by_tables(512)
 def _boxes(family: str) -> tuple[Array, Array]:
     """Lengths [m] and litres over length x width x thickness of a family's reference boards."""
     boards, hull, _ = reference_fleet((family,))
@@ -56,7 +54,7 @@ def litres_per_box(family: str, length_m: float) -> float:
     return float(np.interp(length_m, *_boxes(family)))
 
 
-@cache
+@kept_by_tables(512)
 def family_litres(name: str) -> Array:
     """Litres [L] of a family's reference boards from the smallest to the largest."""
     return reference_fleet((name,))[1].litres

@@ -8,7 +8,7 @@ from chord_core.documents.verbs.compare import Feel
 from chord_core.hull.stations import Array
 from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.turn import turn_radius
-from chord_core.tables import table
+from chord_core.tables import tables
 
 
 def felt_of(fleet_ride: FleetRide) -> Array:
@@ -30,11 +30,11 @@ def feel_of(fleet_ride: FleetRide) -> tuple[Feel, ...]:
 
     Root mean square of the logarithms of the six ratios over their scale; about 2 + 6 A sessions
     (``docs/model.md``)."""
-    rules, felt = table("compare")["feel"], np.log(felt_of(fleet_ride))
+    rules, felt = tables().compare.feel, np.log(felt_of(fleet_ride))
     found = []
     for row in range(1, len(felt)):
-        change = float(np.sqrt((((felt[row] - felt[0]) / rules["scale"]) ** 2).mean()))
-        first, each = rules["sessions"]
+        change = float(np.sqrt((((felt[row] - felt[0]) / rules.scale) ** 2).mean()))
+        first, each = rules.sessions
         sessions = round(first + each * change)
         says = f"About {sessions} sessions to get used to it: what is felt before that counts half."
         found.append(Feel(board=row, change=change, sessions=sessions, says=says))

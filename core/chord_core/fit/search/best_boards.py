@@ -21,7 +21,7 @@ from chord_core.hull.hull import hull_of
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
-from chord_core.tables import table
+from chord_core.tables import tables
 
 #: Families that are looked into, at most.
 _AGAIN_MOST = 3
@@ -143,6 +143,6 @@ def either(baseline: Baseline) -> list[str]:
     if not baseline.families:
         return []
     lead, shares = baseline.families[0].name, baseline.best.shares
-    within = table("expected_kinds")["either"] ** table("expected_kinds")["power"]
+    within = tables().expected_kinds.either ** tables().expected_kinds.power
     near = [f.name for f in baseline.families[1:] if within <= shares[f.name] / shares[lead] <= 1 / within]
     return [lead, *near]

@@ -3,14 +3,13 @@ ends, rockers and rails."""
 
 from __future__ import annotations
 
-from functools import cache
 from typing import Any
 
 import numpy as np
 
 from chord_core.documents.board import Board, Outline, Rocker, Section
 from chord_core.hull.stations import Array
-from chord_core.tables import Family, families
+from chord_core.tables import Family, families, kept_by_tables
 
 #: The columns of a shape: place in the span of lengths (0 to 1), places of width and thickness over that of
 #: a reference board of this length, one-foot widths and rockers over the family's usual, rail over the usual.
@@ -82,7 +81,7 @@ def _inside(span: tuple[float, float], share: float) -> float:
     return span[0] + (span[1] - span[0]) * _held(share)
 
 
-@cache
+@kept_by_tables(512)
 def _blank(family: str) -> Board:
     """A board of a family that says nothing yet: copied, as a search makes hundreds."""
     of: dict[str, Any] = {"family": family, "outline": Outline(), "rocker": Rocker(), "section": Section()}

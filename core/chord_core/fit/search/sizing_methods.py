@@ -15,7 +15,7 @@ from chord_core.fit.rules.bands import Band, aimed_band, band_for, moves
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.present import present_litres
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import table
+from chord_core.tables import tables
 from chord_core.water.conditions import Conditions
 
 #: Of what moves the litres, so much is said.
@@ -40,7 +40,7 @@ def by_ratio(rider: Rider, conditions: Conditions, family: str | None) -> Sizing
     if rider.craft == "stand_up":
         reason = f"float to spare for a rider who {rider.rung.can_do}"
     else:
-        of = family if family in table("sizing")["longboard_litres_per_kg"] else rider.rung.name
+        of = family if family in tables().sizing.longboard_litres_per_kg else rider.rung.name
         reason = f"{low / rider.mass_kg:.2f} to {high / rider.mass_kg:.2f} L/kg for {of}"
         moved = [
             f"{m.says} {m.factor - 1:+.0%}" for m in moves(rider, conditions) if abs(m.factor - 1) > 0.005
@@ -53,19 +53,19 @@ def _direction(rider: Rider, conditions: Conditions, family: str | None, now: fl
     """Which way to step from the present board, and why: the whole fifth up where that is still less than the
     rung carries."""
     way, why = _way(rider, conditions, family, now)
-    most = table("sizing")["step"]["far up"][1]
+    most = tables().sizing.step["far up"][1]
     if way == "up" and band_for(rider, conditions, family)[0] > most * now:
         return "far up", f"{why}, and the rung carries more still"
     return way, why
 
 
 def _way(rider: Rider, conditions: Conditions, family: str | None, now: float) -> tuple[str, str]:
-    rules = table("sizing")
+    rules = tables().sizing
     for complaint in rider.surfer.complaints:
-        if complaint in rules["step_by_complaint"]:
-            return rules["step_by_complaint"][complaint], f"it is said to be “{complaint}”"
+        if complaint in rules.step_by_complaint:
+            return rules.step_by_complaint[complaint], f"it is said to be “{complaint}”"
     low, high = band_for(rider, conditions, family)
-    way = rules["step_by_aim"][rider.aim]
+    way = rules.step_by_aim[rider.aim]
     if way == "down" and now < low:
         return "up", "it is already under what this rung carries"
     if way == "down" and now < (low + high) / 2:
@@ -90,7 +90,7 @@ def by_step(rider: Rider, conditions: Conditions, family: str | None) -> SizingM
     if now is None:
         return None
     way, why = _direction(rider, conditions, family, now)
-    low, high = (share * now for share in table("sizing")["step"][way])
+    low, high = (share * now for share in tables().sizing.step[way])
     return SizingMethod(
         name="by step",
         low_l=low,

@@ -12,7 +12,7 @@ from chord_core.fit.judge.handling import DUCK_MOST
 from chord_core.fit.rules.bands import Band
 from chord_core.fit.rules.reference_boards import reference_fleet
 from chord_core.hull.stations import Array
-from chord_core.tables import table
+from chord_core.tables import tables
 
 #: By float: from what share of the waves that the family's biggest catches, and to what share.
 _CATCHES = (0.85, 0.97)
@@ -21,7 +21,7 @@ _CATCHES = (0.85, 0.97)
 def _spread(litres: Array, worth: Array) -> Band:
     """Litres between which a worth stays over 95 % of its best, straight between the sizes."""
     fine = np.linspace(litres[0], litres[-1], 20 * len(litres))
-    good = fine[np.interp(fine, litres, worth) >= table("fit")["near_best"] * worth.max()]
+    good = fine[np.interp(fine, litres, worth) >= tables().fit.near_best * worth.max()]
     return float(good[0]), float(good[-1])
 
 

@@ -10,7 +10,7 @@ from chord_core.fit.expected.expectation import Expectation
 from chord_core.fit.search.best_boards import Found
 from chord_core.fit.search.shapes import PINNED, measures
 from chord_core.hull.label import labelled_hulls
-from chord_core.tables import families, table
+from chord_core.tables import families, tables
 from chord_core.units import INCH_M
 
 #: The fractions in which a shaper orders [m]; a window reaches out to the next.
@@ -51,7 +51,7 @@ def windows_of(found: Found, expected: Expectation, target_l: float | None) -> W
     rows = [measures(family, shape) for shape in found.shapes]
     near = np.array([_about(row, own) for row in rows])
     inside = near if near.any() else np.ones(len(rows), bool)
-    good = inside & (found.fit >= table("fit")["near_best"] * found.fit[inside].max())
+    good = inside & (found.fit >= tables().fit.near_best * found.fit[inside].max())
     kept = [row for row, is_good in zip(rows, good, strict=True) if is_good]
     spans = {
         dim: outwards(*own[dim], FRACTION_M[dim])
