@@ -7,12 +7,19 @@ from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from functools import cache
+from typing import Any
 
 from numba import njit
+from numba.extending import register_jitable
 
 #: They let go of the interpreter, so that two pieces of a rack are computed side by side.
 #: Sums may be taken in another order and products fused; infinities and NaN keep their meaning.
 compiled = njit(cache=True, nogil=True, error_model="numpy", fastmath={"reassoc", "contract", "arcp", "nsz"})
+
+#: A formula that plain and compiled code share: one source, for numbers and for arrays.
+shared: Callable[[Callable[..., Any]], Callable[..., Any]] = register_jitable(
+    error_model="numpy", fastmath={"reassoc", "contract", "arcp", "nsz"}
+)
 
 #: From this many boards on a loop is worth a second hand: handing over takes some .04 ms, a board .1 ms.
 _TWO_FROM = 24

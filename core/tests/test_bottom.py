@@ -21,10 +21,17 @@ from chord_core.hull.contours import (
 )
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
+from chord_core.kernel import compiled
 from chord_core.physics import G
 from chord_core.ride.kernels.planing import TABLE_M_S, cubic_weights
-from chord_core.ride.kernels.planing import flat_for as flat_fast
-from chord_core.ride.plane import centre_of_pressure, deadrise_lift, flat_for, flat_lift
+from chord_core.ride.savitsky import (
+    beams_for,
+    centre_of_pressure,
+    deadrise_lift,
+    flat_for,
+    flat_lift,
+    lift_a_degree,
+)
 from chord_core.ride.sweet import LEVEL_DEG, SPEED_M_S, WET_SHARE, load_at, sweet_spot, turn_point
 from tests import tries
 from tests.strategies import boards, inches
@@ -48,6 +55,11 @@ def zone(at: float, shape: str, depth_m: float) -> dict[str, Any]:
 def flat(other: float) -> dict[str, Any]:
     """A flat half across from this place: a zone reaches on to the end where no other follows."""
     return zone(FRONT if other == REAR else REAR, "flat", 0.0)
+
+
+@compiled
+def _compiled_flat_for(lift, deadrise):
+    return flat_for(lift, deadrise)
 
 
 class Angles(TestCase):
@@ -133,13 +145,16 @@ class TableOfSpeeds(TestCase):
         self.assertEqual(list(first), [0, len(TABLE_M_S) - 4])
 
     @given(st.floats(0.001, 1.0), st.floats(-10, 30))
-    def test_the_quick_way_and_the_plain_way_find_the_same_flat_surface(
-        self, lift: float, deadrise: float
-    ) -> None:
+    def test_compiled_and_plain_find_the_same_flat_surface(self, lift: float, deadrise: float) -> None:
         """And it is Savitsky's equation 16 turned round: put in again it gives the lift."""
-        quick, plain = flat_fast(lift, deadrise), float(flat_for(np.array(lift), deadrise))
-        self.assertAlmostEqual(quick / plain, 1, places=6)
+        quick, plain = _compiled_flat_for(lift, deadrise), float(flat_for(np.array(lift), deadrise))
+        self.assertAlmostEqual(quick / plain, 1, places=9)
         self.assertAlmostEqual(float(deadrise_lift(np.array(plain), deadrise)), lift, delta=1e-5)
+
+    @given(st.floats(0.05, 6.0), st.floats(0.5, 12.0))
+    def test_the_wetted_length_that_bears_a_load_is_found_again(self, beams: float, cv: float) -> None:
+        load = lift_a_degree(beams, cv**2)
+        self.assertAlmostEqual(float(beams_for(load, cv**2)) / beams, 1, places=6)
 
 
 class WhereOneStands(TestCase):
@@ -160,12 +175,12 @@ class WhereOneStands(TestCase):
         """Savitsky 1964 put in again: the lift of the wetted length whose centre of pressure is the place."""
         made, weight = labelled_hulls([board]), np.array([mass * G])
         beam = made.planing_beam_m("even")
-        cv = np.array([SPEED_M_S]) / np.sqrt(G * beam)
+        cv2 = SPEED_M_S**2 / (G * beam)
         trim = LEVEL_DEG[1]
         place = float(load_at(made, weight, RHO, "even", trim)[0])
         wet = np.geomspace(1e-3, float(WET_SHARE * made.fleet.length[0] / beam[0]), 40_000)
-        at = int(np.abs(centre_of_pressure(wet, cv) * wet * beam - place).argmin())
-        flat = flat_lift(np.array([trim]), wet[at : at + 1], cv)
+        at = int(np.abs(centre_of_pressure(wet, cv2) * wet * beam - place).argmin())
+        flat = flat_lift(np.array([trim]), wet[at : at + 1], cv2)
         borne = deadrise_lift(flat, effective_deadrise(made)) * RHO / 2 * SPEED_M_S**2 * beam**2
         if at < len(wet) - 2:
             self.assertAlmostEqual(float(borne[0] / weight[0]), 1, delta=0.01)

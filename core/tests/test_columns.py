@@ -16,6 +16,7 @@ from chord_core.ride.columns import concatenate, take
 from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import SLOPE_UNSURE, FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of
+from chord_core.ride.rides_band import rides_band
 from chord_core.ride.wave_range import find_wave_range
 from chord_core.water.face import Face
 from tests import draws, tries
@@ -83,7 +84,7 @@ class First(TestCase):
         whole = self.fleet_ride(some, water, fast)
         _ = whole.works
         cut, alone = whole.first(2), self.fleet_ride(some[:2], water, fast)
-        for a, b in zip(cut.rides_band(), alone.rides_band(), strict=True):
+        for a, b in zip(rides_band(cut), rides_band(alone), strict=True):
             np.testing.assert_allclose(a, b, rtol=1e-9)
         np.testing.assert_allclose(find_wave_range(cut).low_m, find_wave_range(alone).low_m, rtol=1e-9)
         np.testing.assert_allclose(cut.roll_s, alone.roll_s, rtol=1e-9)
@@ -101,7 +102,7 @@ class First(TestCase):
     ) -> None:
         """Worked out together with the range it is what each gives by itself."""
         fleet_ride = self.fleet_ride(some, water)
-        low, middle, high = fleet_ride.rides_band()
+        low, middle, high = rides_band(fleet_ride)
         self.assertTrue((low <= middle).all() and (middle <= high).all())
         found: list[np.ndarray] = []
         for way, fewer in itertools.product((1 - SLOPE_UNSURE, 1.0, 1 + SLOPE_UNSURE), (1 / 1.7, 1.7)):

@@ -233,7 +233,7 @@ class Laws(TestCase):
         self.assertGreater(float(np.nanmedian(bent.high_m / straight.high_m)), 1.0)
         faces = Face(np.array([0.7, 1.5]), np.array([0.30, 0.9]))
         self.assertTrue((nose_clearance(b.hull, faces, 8.0) > nose_clearance(a.hull, faces, 8.0)).all())
-        self.more(b._keep(faces)[:, 0], a._keep(faces)[:, 0])
+        self.more(b.given_over_needed(faces)[:, 0], a.given_over_needed(faces)[:, 0])
 
     @many
     @given(FLEET, riders(), seas())
@@ -271,7 +271,7 @@ class Laws(TestCase):
             self.more(b.impact, a.impact)
             self.more(a.planing.drag_of_weight, b.planing.drag_of_weight)
             if rear:
-                self.more(drive(b.hull, b.fins), drive(a.hull, a.fins))
+                self.more(drive(b.hull), drive(a.hull))
 
     @many
     @given(FLEET, riders(), seas())
@@ -279,7 +279,7 @@ class Laws(TestCase):
         """Under the back foot it planes a little earlier, drives more, and is harsher in chop."""
         a, b = both(some, surfer, water, zones("concave", "flat"))
         self.more(b.planing.drag_of_weight, a.planing.drag_of_weight)
-        self.more(drive(a.hull, a.fins), drive(b.hull, b.fins))
+        self.more(drive(a.hull), drive(b.hull))
         self.more(a.impact, b.impact)
 
     @many

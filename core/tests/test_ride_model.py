@@ -17,10 +17,12 @@ from chord_core.ride.batches import summarize_rides
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.entry import entry_factor
 from chord_core.ride.fins import fins_of
+from chord_core.ride.indices import KEEP
 from chord_core.ride.nose import nosedive_slope
 from chord_core.ride.reference import quick_roll
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import rides_an_hour
+from chord_core.ride.rides_band import rides_band
 from chord_core.ride.standup import steadiness
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.wave_range import find_wave_range
@@ -83,7 +85,8 @@ class TwoForms(TestCase):
         np.testing.assert_allclose(fast.planing.drag_of_weight, plain.planing.drag_of_weight, rtol=0.004)
         np.testing.assert_allclose(fast.roll_s, plain.roll_s, rtol=0.004)
         faces = fast.bins_face
-        np.testing.assert_allclose(fast._keep(faces), plain._keep(faces), atol=0.01)
+        given, wanted = (KEEP({"k": one.given_over_needed(faces)}) for one in (fast, plain))
+        np.testing.assert_allclose(given, wanted, atol=0.01)
         np.testing.assert_allclose(fast._clear(faces), plain._clear(faces), atol=0.004)
 
 
@@ -199,7 +202,7 @@ class RidesAnHour(TestCase):
     def test_the_band_holds_fewer_and_more_waves_too(self) -> None:
         """Faces as said with 1.7 times fewer and more waves lie inside it."""
         fleet_ride = out([board_at(families()["all-rounder"], 0.5)])
-        low, _, high = fleet_ride.rides_band()
+        low, _, high = rides_band(fleet_ride)
         for times in (1 / 1.7, 1.7):
             conditions = replace(
                 fleet_ride.conditions, mine_an_hour=fleet_ride.conditions.mine_an_hour * times

@@ -3,6 +3,7 @@
 import io
 import json
 import math
+import re
 from unittest import TestCase
 
 from hypothesis import given
@@ -24,7 +25,12 @@ from chord_core.documents import (
 from chord_core.documents.verbs.water import Swell
 from chord_core.documents.why import Derivation
 from chord_core.fit.answer.why import explain_compare, explain_rank, explain_size, explain_solve
+from chord_core.ride import indices
+from chord_core.ride.formula import Formula
+from chord_core.ride.indices import TAIL_HOLDS, TURN_RADIUS
 from chord_core.tables import families
+from chord_core.tables.calibration import calibration, scaled_constant
+from chord_core.why.derivation import explained
 from chord_core.why.explain import explain_hull, explain_ride, explain_water
 from tests import tries
 from tests.strategies import boards, riders, seas
@@ -110,3 +116,32 @@ class Why(TestCase):
         sink = io.StringIO()
         self.assertEqual(run("fix", io.StringIO("{}"), sink, explain=True), 2)
         self.assertEqual(json.loads(sink.getvalue())["error"]["field"], "--explain")
+
+
+class OneText(TestCase):
+    """A formula of the craft is evaluated and shown from one text."""
+
+    def test_what_is_shown_is_what_is_evaluated(self) -> None:
+        """With the constants moved the shown text has the new numbers, and gives the new value."""
+        values = {"B": 0.8, "J": 1.1, "Y": 0.9, "k": 0.3, "o": 0.5, "z": 0.95}
+        before = float(TURN_RADIUS(values))
+        with scaled_constant("turn_rail", 1.5):
+            told = explained(TURN_RADIUS, values, float(TURN_RADIUS(values)))
+            self.assertIn(f"{calibration().turn_rail:g} * k", told.formula)
+            self.assertAlmostEqual(
+                eval(told.formula, FUNCTIONS, values), float(TURN_RADIUS(values)), places=5
+            )
+            self.assertLess(float(TURN_RADIUS(values)), before)
+        self.assertEqual(float(TURN_RADIUS(values)), before)
+
+    def test_a_missing_and_an_odd_symbol_are_refused(self) -> None:
+        for values in ({"v": 3.0}, {"v": 3.0, "V": 2.0, "w": 1.0}):
+            with self.assertRaises(KeyError):
+                TAIL_HOLDS(values)
+
+    def test_every_formula_uses_each_of_its_symbols(self) -> None:
+        for formula in vars(indices).values():
+            if isinstance(formula, Formula):
+                used = set(re.findall(r"[A-Za-z_]\w*", formula.text())) - set(FUNCTIONS)
+                self.assertEqual(used, set(formula.terms), formula.of)
+                self.assertTrue(all(words for _, words in formula.terms.values()), formula.of)

@@ -1,4 +1,6 @@
-"""Roots of many equations at once, one a row; no row looks at another."""
+"""Where a rising function crosses zero, by the Illinois form of false position; every fourth step halves the
+bracket, so that kinks cost little. One equation a row, no row looks at another; the two steps are shared by
+the compiled loops, which bring their own function."""
 
 from __future__ import annotations
 
@@ -7,13 +9,34 @@ from collections.abc import Callable
 import numpy as np
 
 from chord_core.hull.stations import Array
+from chord_core.kernel import shared
+
+
+@shared
+def next_trial(low, high, at_low, at_high, step):
+    """Where to ask next between ``low`` and ``high``, with the values there."""
+    if step % 4 == 3:
+        return (low + high) / 2
+    gap = at_low - at_high
+    share = at_low / (gap + (gap == 0))
+    return low + np.minimum(np.maximum(share, 0.0), 1.0) * (high - low)
+
+
+@shared
+def narrowed(low, high, at_low, at_high, side, middle, value):
+    """The bracket after a trial: its ends, their values (that of an end that stays twice is halved), and on
+    which side the crossing was found (-1 under, 1 over)."""
+    under = (value < 0) * 1.0
+    over = 1.0 - under
+    at_high = at_high * (1 - under * (side < 0) / 2)
+    at_low = at_low * (1 - over * (side > 0) / 2)
+    low, at_low = low + under * (middle - low), at_low + under * (value - at_low)
+    high, at_high = high + over * (middle - high), at_high + over * (value - at_high)
+    return low, high, at_low, at_high, over - under
 
 
 def rising_roots(f: Callable[[Array], Array], low: Array, high: Array, steps: int) -> Array:
-    """Where rising functions cross zero, (n,), by the Illinois form of false position.
-
-    Every fourth step halves the bracket, so that kinks cost little. A row without a crossing ends
-    at the side that is nearer to one.
+    """Where rising functions cross zero, (n,). A row without a crossing ends at the side nearer to one.
 
     Args:
         f: maps (n,) to (n,), each row rising in its own argument.
@@ -23,14 +46,6 @@ def rising_roots(f: Callable[[Array], Array], low: Array, high: Array, steps: in
     at_low, at_high = f(low), f(high)
     side = np.zeros(low.shape)
     for step in range(steps):
-        share = np.clip(at_low / np.where(at_low == at_high, 1.0, at_low - at_high), 0.0, 1.0)
-        middle = low + (0.5 if step % 4 == 3 else share) * (high - low)
-        value = f(middle)
-        under = value < 0
-        at_high = np.where(under & (side < 0), at_high / 2, at_high)
-        at_low = np.where(~under & (side > 0), at_low / 2, at_low)
-        side = np.where(under, -1.0, 1.0)
-        low, at_low = np.where(under, middle, low), np.where(under, value, at_low)
-        high, at_high = np.where(under, high, middle), np.where(under, at_high, value)
-    share = np.clip(at_low / np.where(at_low == at_high, 1.0, at_low - at_high), 0.0, 1.0)
-    return np.asarray(low + share * (high - low))
+        middle = next_trial(low, high, at_low, at_high, step)
+        low, high, at_low, at_high, side = narrowed(low, high, at_low, at_high, side, middle, f(middle))
+    return np.asarray(next_trial(low, high, at_low, at_high, 0))

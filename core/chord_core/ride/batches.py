@@ -17,6 +17,7 @@ from chord_core.ride.float import Floats
 from chord_core.ride.longboard import nose_riding
 from chord_core.ride.reference import swing_slow
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.rides_band import rides_band
 from chord_core.ride.turn import turn_radius
 from chord_core.ride.wave_range import find_wave_range
 from chord_core.surfer.defaults import Rider
@@ -111,7 +112,7 @@ def _ends_of(fleet_ride: FleetRide, asked: int) -> tuple[_Ends, tuple[str, ...]]
         return _Ends(rides, rides, nothing, nothing, never, never), ()
     first = fleet_ride.first(asked)
     span = find_wave_range(first)
-    low, _, high = first.rides_band()
+    low, _, high = rides_band(first)
     found = _Ends(low, high, span.low_m, span.high_m, span.small_ends, span.big_ends)
     if asked < count:
         rest = slice(asked, None)

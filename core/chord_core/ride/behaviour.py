@@ -109,7 +109,7 @@ def behaviour_of(fleet_ride: FleetRide) -> Behaviour:
         "turn_radius_m": turn_radius(hull, fins),
         "looseness": looseness(hull, fins, rider.mass_kg),
         "pivot": pivot(hull, fins),
-        "drive": drive(hull, fins),
+        "drive": drive(hull),
         "lay_over": lay_over(hull, rider.mass_kg, np.array([fleet_ride.along_m_s]), rho,
                              rider.craft == "stand_up")[:, 0],
         "roll_time_s": fleet_ride.roll_s,

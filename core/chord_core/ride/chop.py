@@ -7,6 +7,7 @@ import numpy as np
 from chord_core.hull.contours import impact_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
+from chord_core.ride.indices import CHOP
 from chord_core.tables.calibration import calibration
 from chord_core.units import FOOT_M
 
@@ -34,25 +35,21 @@ def bare_impact_g(
     speed = (speed_m_s / _KNOT_M_S) ** 2 / (length / FOOT_M)
     deadrise = np.clip(impact_deadrise(hull), -10, 30)
     hit = 0.0104 * (chop_m / beam + 0.084) * np.clip(trim_deg, 2, 7) / 4 * (5 / 3 - deadrise / 30)
-    given = hit * speed * length / beam / loading
-    return np.asarray(given)
+    return np.asarray(hit * speed * length / beam / loading)
+
+
+def impact_terms(hull: Hull, bare_g: Array) -> dict[str, Array]:
+    """What ``CHOP`` is made of: damped builds and flexible tails take some of the impact up."""
+    return {"h": bare_g, "D": hull.fleet.damping, "f": hull.fleet.flex}
 
 
 def impact_g(
     hull: Hull, rider_kg: float, speed_m_s: float, chop_m: float, trim_deg: Array, rho: float
 ) -> Array:
     """The same with what damped builds and flexible tails take up [g], (n,)."""
-    fleet, c = hull.fleet, calibration()
-    bare = bare_impact_g(hull, rider_kg, speed_m_s, chop_m, trim_deg, rho)
-    return np.asarray(bare / fleet.damping**c.chop_damping * (1 - c.impact_flex * (fleet.flex - 1)))
+    return CHOP(impact_terms(hull, bare_impact_g(hull, rider_kg, speed_m_s, chop_m, trim_deg, rho)))
 
 
 def chop_drag(impact: Array) -> Array:
     """Drag over weight that being thrown about costs, (n,)."""
     return np.asarray(calibration().chop_drag * np.maximum(impact - 1, 0))
-
-
-def hold_in_chop(hold_m_s: Array, impact: Array) -> Array:
-    """Hold speed [m/s] when fins leave the water, (n,): 4 % less for the first g over 1.5, ever less a
-    further g."""
-    return np.asarray(hold_m_s / (1 + calibration().hold_impact * np.maximum(impact - 1.5, 0)))

@@ -12,6 +12,7 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.float import DEEPEST_NOSE_M
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of
+from chord_core.ride.rides_band import rides_band
 from chord_core.ride.river import least_flow
 from chord_core.ride.wave_range import WaveRange, find_wave_range
 from chord_core.surfer.defaults import missing_facts, rider_with_defaults
@@ -80,7 +81,7 @@ def _flags(fleet_ride: FleetRide, rides: float | None) -> list[str]:
 def _over_faces(fleet_ride: FleetRide) -> dict[str, object]:
     """The fields that a water with many faces has and a river has not."""
     span = find_wave_range(fleet_ride)
-    low, rides, high = (float(values[0]) for values in fleet_ride.rides_band())
+    low, rides, high = (float(values[0]) for values in rides_band(fleet_ride))
     known = bool(np.isfinite(span.low_m[0]))
     return {
         "rides_per_hour": rides,

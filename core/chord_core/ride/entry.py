@@ -3,11 +3,10 @@
 from __future__ import annotations
 
 import numpy as np
-from scipy.special import expit
 
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.tables.calibration import calibration
+from chord_core.ride.indices import ENTRY, PITCHES
 from chord_core.water.face import Face
 
 #: Slope of the bottom under the last of the shoaling for faces of a steepness: gentle shores spill.
@@ -37,15 +36,24 @@ def time_margin(face: Face, threshold: Array) -> Array:
     return np.asarray(pace[None, :] * np.log(face.slope[None, :] / threshold))
 
 
-def entry_factor(face: Face, threshold: Array, pop_up_s: float, turning_share: float) -> Array:
-    """How surely the rider is on the feet in time, (n, m), 0-1.
+def entry_terms(
+    face: Face, threshold: Array, pop_up_s: float, turning_share: float
+) -> dict[str, Array | float]:
+    """What ``ENTRY`` is made of, (n, m).
 
     Needed are the pop-up and, where the lip pitches, the time of its fall; a plunging lip throws all who are
     late, a spilling face only those who cannot angle the drop.
     """
-    c = calibration()
-    pitches = expit(np.log(face.slope / c.entry_pitch_slope) / c.entry_pitch_soft)
-    needed = pop_up_s + pitches * np.sqrt(2 * face.height_m / G)
-    late = pitches + (1 - pitches) * (1 - turning_share)
-    in_time = expit((time_margin(face, threshold) - needed[None, :]) / c.entry_soft_s)
-    return np.asarray(1 - late[None, :] * (1 - in_time))
+    return {
+        "p": PITCHES({"s": face.slope})[None, :],
+        "e": turning_share,
+        "t": time_margin(face, threshold),
+        "u": pop_up_s,
+        "H": face.height_m[None, :],
+        "g": G,
+    }
+
+
+def entry_factor(face: Face, threshold: Array, pop_up_s: float, turning_share: float) -> Array:
+    """How surely the rider is on the feet in time, (n, m), 0-1."""
+    return ENTRY(entry_terms(face, threshold, pop_up_s, turning_share))

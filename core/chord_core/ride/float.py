@@ -15,6 +15,7 @@ import numpy as np
 from chord_core.hull.hull import Hull
 from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
+from chord_core.ride.indices import DUCK_DIVE
 from chord_core.surfer.body import Body
 
 TRIM_LEAST, TRIM_MOST = np.radians(1.0), np.radians(12.0)
@@ -164,6 +165,6 @@ def float_prone(hull: Hull, body: Body, rho: float) -> Floats:
         sink_m=at_tail - slope * hull.fleet.length / 2 - lying.deck,
         feet_m=feet,
         lift_share=share,
-        duck_dive=share / 0.7,
+        duck_dive=DUCK_DIVE({"l": share}),
         immersed_kg=borne,
     )

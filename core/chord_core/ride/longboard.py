@@ -8,7 +8,7 @@ from chord_core.hull.curves import fitted_curvature
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, integral_over
 from chord_core.physics import G
-from chord_core.ride.plane import centre_of_pressure
+from chord_core.ride.savitsky import centre_of_pressure
 
 #: The tail that holds: the rear share of length; water over it [m]; speed [m/s]; where the weight stands,
 #: from the tip [m]; wetted share of length.
@@ -27,7 +27,7 @@ def nose_riding(hull: Hull, weight_n: Array, rho: float) -> Array:
     curve = np.maximum(fitted_curvature(hull.rocker, length, 0.0, _TAIL), 0)
     held = rho * G * area * _OVER_M + rho / 2 * _SPEED_M_S**2 * area * np.pi / 2 * curve * _TAIL * length
     beam = hull.planing_beam_m()
-    cv = _SPEED_M_S / np.sqrt(G * beam)
+    cv2 = _SPEED_M_S**2 / (G * beam)
     wide_nose = (hull.fleet.nose_width / beam) ** 0.5
-    at = centre_of_pressure(_WET * length / beam, cv) * _WET * length * wide_nose
+    at = centre_of_pressure(_WET * length / beam, cv2) * _WET * length * wide_nose
     return np.asarray(held * (at - 0.1 * length) / (weight_n * np.maximum(length - _STANDS_M - at, 0.1)))

@@ -9,6 +9,7 @@ import numpy as np
 from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import Array
 from chord_core.physics import VISCOSITY_M2_S
+from chord_core.ride.friction import friction_line
 from chord_core.ride.immersed import Immersed
 from chord_core.ride.wave_drag import wave_drag_n
 
@@ -18,11 +19,6 @@ FORM, BODY_DRAG = 1.1, 0.5
 #: Speeds [m/s] between which the first that asks for all of the power is looked for.
 _SPEEDS_M_S = np.linspace(0.25, 11.0, 44)
 _STEPS = 24
-
-
-def friction_line(reynolds: Array | float) -> Array:
-    """Friction coefficient of the ITTC 1957 correlation line: .075 / (log10 Re - 2)^2; Re over 1e4."""
-    return np.asarray(0.075 / (np.log10(np.maximum(reynolds, 1e4)) - 2) ** 2)
 
 
 @dataclass(frozen=True)

@@ -1,8 +1,4 @@
-"""Planing: lift, trim and drag of a board on a plane, after Savitsky.
-
-D. Savitsky, Hydrodynamic Design of Planing Hulls, Marine Technology 1 (1964). Holds for a wetted
-length up to 4 beams, speed coefficients .6-13, trims of 2-15 degrees.
-"""
+"""Planing: trim and drag of a board on a plane, by Savitsky's formulas (``savitsky``)."""
 
 from __future__ import annotations
 
@@ -14,59 +10,24 @@ from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.physics import VISCOSITY_M2_S, G
-from chord_core.ride.paddle import friction_line
+from chord_core.ride.friction import friction_line
+from chord_core.ride.savitsky import (
+    centre_of_pressure,
+    flat_for,
+    lift_a_degree,
+    outside_of,
+    trim_for,
+    wet_to_reach,
+)
 
-#: Wetted length over beam and speed coefficient V / sqrt(g b): the range of the formula.
-LAMBDA_RANGE, CV_RANGE = 4.0, (0.6, 13.0)
-#: Most of the length that can be wet; steepest trim [deg] of the trials that made the formula.
-LENGTH_WET, TRIM_RANGE_DEG = 0.85, 15.0
+#: Most of the length that can be wet.
+LENGTH_WET = 0.85
 #: A back-footed rider cannot carry the load ahead of this share of the length.
 BACK_FOOT_REACH = 0.38
 #: Wetted lengths that are tried, as shares of the longest one.
 SHORTEST_TRIAL = 0.08
 _TRIALS = np.geomspace(SHORTEST_TRIAL, 1.0, 36)
 _NEAR = 21
-_NEWTON, _REACH_STEPS = 9, 24
-
-
-def flat_lift(trim_deg: Array, wetted_beams: Array, cv: Array) -> Array:
-    """Lift coefficient of a flat planing surface on beam squared (Savitsky 1964, eq. 15).
-
-    Args:
-        trim_deg: trim [deg].
-        wetted_beams: mean wetted length over beam.
-        cv: speed coefficient V / sqrt(g b).
-    """
-    root, deep = 0.012 * np.sqrt(wetted_beams), 0.0055 * wetted_beams**2.5 / cv**2
-    return np.asarray(trim_deg**1.1 * (root + deep))
-
-
-def deadrise_lift(flat: Array, deadrise_deg: Array | float) -> Array:
-    """Lift coefficient with deadrise (Savitsky 1964, eq. 16): CL0 - .0065 beta CL0^.6.
-
-    Concave is a negative deadrise and lifts more; held to what a contour can be (-10 to 30 degrees).
-    """
-    beta = np.clip(deadrise_deg, -10, 30)
-    return np.asarray(flat - 0.0065 * beta * np.maximum(flat, 1e-12) ** 0.6)
-
-
-def flat_for(lift: Array, deadrise_deg: Array | float) -> Array:
-    """The flat surface's coefficient that gives ``lift`` with this deadrise: eq. 16 the other way round.
-
-    Newton's steps from a start above the root, where they fall monotonically.
-    """
-    k = 0.0065 * np.clip(deadrise_deg, -10, 30)
-    lift = np.maximum(np.asarray(lift, float), 1e-9)
-    flat = np.where(k > 0, 2 * lift + (2 * np.maximum(k, 0)) ** 2.5, lift)
-    for _ in range(_NEWTON):
-        bent = k * flat**0.6
-        flat = np.maximum(flat - (flat - bent - lift) / np.maximum(1 - 0.6 * bent / flat, 0.1), 1e-9)
-    return np.asarray(flat)
-
-
-def centre_of_pressure(wetted_beams: Array, cv: Array) -> Array:
-    """Where the lift acts, as a share of the wetted length from the trailing edge (eq. 18)."""
-    return np.asarray(0.75 - 1 / (5.21 * cv**2 / wetted_beams**2 + 2.39))
 
 
 @dataclass(frozen=True)
@@ -121,12 +82,12 @@ def planing_trials(
     wet = shares * _longest_wet(hull, beam[:, 0], cv[:, 0], foot_weight)[:, None]
     beams = wet / beam
     flat = flat_for(weight / (rho / 2 * speed**2 * beam**2), effective_deadrise(hull)[:, None])
-    trim = (flat / flat_lift(np.ones_like(wet), beams, cv)) ** (1 / 1.1)
+    trim = trim_for(flat, lift_a_degree(beams, cv**2))
     with_rocker = trim + np.degrees(planing_curvature(hull)[:, None] * wet / 4)
     friction = friction_line(speed * wet / VISCOSITY_M2_S) * rho / 2 * speed**2 * wet * beam
     # Over 80 degrees the tangent has no meaning; a board that needs as much does not plane.
     drag = np.tan(np.radians(np.minimum(with_rocker, 80.0))) + friction / weight
-    load = centre_of_pressure(beams, cv) * wet
+    load = centre_of_pressure(beams, cv**2) * wet
     return Trials(drag, wet, with_rocker, load, beams, cv[:, 0])
 
 
@@ -152,13 +113,7 @@ def _longest_wet(hull: Hull, beam: Array, cv: Array, foot_weight: str) -> Array:
     longest = LENGTH_WET * hull.fleet.length
     if foot_weight != "back":
         return np.asarray(longest)
-    reach = BACK_FOOT_REACH * hull.fleet.length
-    low, high = np.full_like(longest, 0.02), longest
-    for _ in range(_REACH_STEPS):
-        wet = (low + high) / 2
-        ahead = centre_of_pressure(wet / beam, cv) * wet > reach
-        low, high = np.where(ahead, low, wet), np.where(ahead, wet, high)
-    return np.asarray((low + high) / 2)
+    return np.asarray(wet_to_reach(longest, beam, cv**2, reach_m(hull, foot_weight)))
 
 
 def _least(drag: Array, wet: Array, trim: Array, load: Array, cv: Array, wetted_beams: Array) -> Planing:
@@ -179,10 +134,3 @@ def _least(drag: Array, wet: Array, trim: Array, load: Array, cv: Array, wetted_
     beams, trims = at(wetted_beams), at(trim)
     outside = outside_of(beams, cv, trims)
     return Planing(y1 - (y0 - y2) * move / 4, at(wet), trims, at(load), outside)
-
-
-def outside_of(wetted_beams: Array, cv: Array, trim_deg: Array) -> BoolArray:
-    """Where Savitsky's formulas are used outside of the trials that made them."""
-    slow, fast = CV_RANGE
-    far = (wetted_beams > LAMBDA_RANGE) | (cv < slow) | (cv > fast)
-    return np.asarray(far | (trim_deg > TRIM_RANGE_DEG))

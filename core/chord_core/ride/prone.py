@@ -19,6 +19,7 @@ from chord_core.physics import G
 from chord_core.ride.columns import take
 from chord_core.ride.float import Floats, float_prone
 from chord_core.ride.immersed import Immersed, immersed_hull
+from chord_core.ride.indices import DUCK_DIVE
 from chord_core.ride.kernels.floating import float_boards
 from chord_core.ride.kernels.paddling import spline_columns
 from chord_core.ride.kernels.planing import SPEED_COUNT, TRIALS, table_boards
@@ -132,7 +133,7 @@ def float_fast(hull: Hull, body: Body, rho: float) -> Floats:
                         body.thick, body.height_m, rho, out)  # fmt: skip
     share = (rho * hull.volume_m3 - hull.mass_kg) / body.mass_kg
     trim, clear, sink, feet, borne = out.T
-    return Floats(trim, clear, sink, feet, share, share / 0.7, borne)
+    return Floats(trim, clear, sink, feet, share, DUCK_DIVE({"l": share}), borne)
 
 
 def running_of(hull: Hull, mass_kg: float, foot_weight: str) -> tuple[Array, ...]:

@@ -7,23 +7,23 @@ from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
-from scipy.special import expit
 
 from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.chop import chop_drag, hold_in_chop, impact_g
-from chord_core.ride.entry import entry_factor
+from chord_core.ride.chop import bare_impact_g, chop_drag, impact_terms
+from chord_core.ride.entry import entry_terms
 from chord_core.ride.fins import FinSet
 from chord_core.ride.foam import carried, with_foam
+from chord_core.ride.indices import CHOP, HOLD, NERVE, OF_UNBROKEN, STAND, TAIL_HOLDS
 from chord_core.ride.kernels.nose import clear_fast
 from chord_core.ride.kernels.planing import cubic_weights, plane_boards
 from chord_core.ride.kernels.tail import hold_boards, load_boards
 from chord_core.ride.kernels.waves import gives, keep_boards
 from chord_core.ride.measured_power import power_for
 from chord_core.ride.nose import nose_clearance, nose_factor
-from chord_core.ride.plane import Planing, outside_of, plane_at
+from chord_core.ride.plane import Planing, plane_at
 from chord_core.ride.prone import (
     PaddleState,
     paddle_state_compiled,
@@ -34,11 +34,11 @@ from chord_core.ride.prone import (
 from chord_core.ride.reference import quick_roll
 from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.ride.river import stays_on
+from chord_core.ride.savitsky import outside_of
 from chord_core.ride.standup import standing_factor
 from chord_core.ride.sweet import LEVEL_DEG, SPEED_M_S, WET_SHARE, sweet_spot
 from chord_core.ride.trim import keeping
 from chord_core.ride.turn import (
-    LETS_GO_DEG,
     hold_beam_m,
     hold_need_m,
     hold_speed,
@@ -47,7 +47,7 @@ from chord_core.ride.turn import (
     roll_time,
 )
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import rungs, tables
+from chord_core.tables import rungs
 from chord_core.tables.calibration import calibration
 from chord_core.water.conditions import Conditions
 from chord_core.water.face import Face
@@ -73,6 +73,8 @@ _OF_ANY_FACE = {
     "lean_deg",
     "stand",
 }
+#: The order in which the chances stand.
+_ORDER = ("catch", "keep", "nose", "hold", "stand", "nerve", "entry", "lay")
 #: Heights at which the range is looked for [m].
 SCAN_M = np.geomspace(0.15, 6.0, 30)
 
@@ -146,15 +148,15 @@ class FleetRide:
     @cached_property
     def impact(self) -> Array:
         """Impact of the water's chop at 5 m/s [g]."""
+        return CHOP(self.impact_terms)
+
+    @property
+    def impact_terms(self) -> dict[str, Array]:
+        """What the impact is made of."""
         speed = calibration().chop_speed_m_s
-        return impact_g(
-            self.hull,
-            self.rider.mass_kg,
-            speed,
-            self.conditions.chop_m,
-            self.planing_at(speed).trim_deg,
-            self.rho,
-        )
+        trim, chop = self.planing_at(speed).trim_deg, self.conditions.chop_m
+        bare = bare_impact_g(self.hull, self.rider.mass_kg, speed, chop, trim, self.rho)
+        return impact_terms(self.hull, bare)
 
     @cached_property
     def still_hold_m_s(self) -> Array:
@@ -164,13 +166,18 @@ class FleetRide:
         out = np.empty(len(self.hull))
         need = hold_need_m(self.hull, self.fins, self.weight_n)
         hold_boards(need, hold_beam_m(self.hull), effective_deadrise(self.hull), self.weight_n, self.rho,
-                    LETS_GO_DEG, out)  # fmt: skip
+                    calibration().hold_trim_deg, out)  # fmt: skip
         return out
 
     @cached_property
     def hold_m_s(self) -> Array:
         """The same in this water's chop [m/s]."""
-        return hold_in_chop(self.still_hold_m_s, self.impact)
+        return HOLD(self.hold_terms)
+
+    @property
+    def hold_terms(self) -> dict[str, Array]:
+        """What hold in this water's chop is made of."""
+        return {"v": self.still_hold_m_s, "a": self.impact}
 
     @cached_property
     def sweet_m(self) -> Array:
@@ -194,13 +201,20 @@ class FleetRide:
     def stand(self) -> Array:
         """How well the rider stands: sweet spot and lean of the rung; with a paddle, float and steadiness
         too. For who links turns, more than enough is no more."""
-        c, rung = calibration(), self.rider.rung
-        sweet = np.log(np.maximum(self.sweet_m, 1e-6) / rung.sweet_spot_need_m) / c.stand_soft
-        lean = (self.lean_deg - rung.lean_need_deg) / c.lean_soft_deg
-        prone = expit(sweet + c.stand_margin) * expit(lean + c.stand_margin)
-        if self.rider.craft == "stand_up":
-            prone = prone * standing_factor(self.hull, self.rider, self.rho)
-        return np.asarray(np.minimum(prone, self.stands_at_most))
+        return STAND(self.stand_terms)
+
+    @property
+    def stand_terms(self) -> dict[str, Array | float]:
+        """What standing is made of."""
+        rung, paddle = self.rider.rung, self.rider.craft == "stand_up"
+        return {
+            "a": self.sweet_m,
+            "A": rung.sweet_spot_need_m,
+            "b": self.lean_deg,
+            "B": rung.lean_need_deg,
+            "p": standing_factor(self.hull, self.rider, self.rho) if paddle else 1.0,
+            "e": self.stands_at_most,
+        }
 
     @property
     def stands_at_most(self) -> float:
@@ -229,18 +243,9 @@ class FleetRide:
                         *cubic_weights(face.along_m_s), given)  # fmt: skip
         return given
 
-    def _keep(self, face: Face) -> Array:
-        """Slopes along a ride are log-normal; 1.7 turns the normal into S(z)."""
-        return np.asarray(expit(1.7 * np.log(self.given_over_needed(face)) / calibration().along_sigma))
-
     def _clear(self, face: Face) -> Array:
         control = self.rider.rung.trim_control_deg
         return (clear_fast if self.fast else nose_clearance)(self.hull, face, control)
-
-    def _catch(self, face: Face, threshold: Array) -> Array:
-        """The slope falls off along the crest, so the crest that can be caught grows with ln(s / s_t)."""
-        reach = 0.10 * np.log1p(np.minimum(face.slope[None, :] / threshold, 1e6) ** 10)
-        return np.asarray(1 - np.exp(-calibration().catch_crest * reach))
 
     def _carried(self, face: Face) -> Array:
         lying = self.paddle_state
@@ -269,15 +274,18 @@ class FleetRide:
         share = 1.0 if self.conditions.kind == "white_water" else calibration().foam_of_face
         return np.asarray(share * face.height_m)
 
+    def nerve_terms(self, height_m: Array) -> dict[str, Array | float]:
+        """What ease is made of, (m,)."""
+        return {"C": self.rider.rung.comfortable_face_m, "H": height_m}
+
     def _nerve(self, height_m: Array) -> Array:
-        comfort = np.log(self.rider.rung.comfortable_face_m / height_m) / calibration().nerve_soft
-        return np.repeat(expit(comfort)[None, :], len(self.hull), axis=0)
+        return np.repeat(NERVE(self.nerve_terms(height_m))[None, :], len(self.hull), axis=0)
 
     def _river(self, face: Face) -> dict[str, Array]:
         slope = float(face.slope[0])
         stays = stays_on(self.hull, self.weight_n, self.conditions.flow_m_s, slope, self.pump, self.rho,
                          self.rider.foot_weight)  # fmt: skip
-        hold = expit((self.hold_m_s - self.conditions.flow_m_s) / calibration().hold_soft_m_s)
+        hold = TAIL_HOLDS({"v": self.hold_m_s, "V": self.conditions.flow_m_s})
         rows = {"stays": stays, "hold": hold, "stand": self.stand}
         return {name: np.repeat(row[:, None], len(face.slope), axis=1) for name, row in rows.items()}
 
@@ -287,24 +295,30 @@ class FleetRide:
             return self._river(face)
         if self.in_foam:
             return self._foam(face)
-        rung, c = self.rider.rung, calibration()
+        recovers = self.rider.rung.step > rungs()[_RESISTS_UP_TO].step
+        asked = self.chance_terms(face)
+        found = {name: np.asarray(OF_UNBROKEN[name](terms)) for name, terms in asked.items()}
+        found["nose"] = nose_factor(self.hull, face, self._clear(face), recovers)
+        found["stand"] = np.repeat(self.stand[:, None], len(face.height_m), axis=1)
+        found["nerve"] = self._nerve(face.height_m)
+        found = {name: found[name] for name in _ORDER if name in found}
+        return with_foam(found, self.taken_as_foam(face)) if self.takes_foam_too else found
+
+    def chance_terms(self, face: Face) -> dict[str, dict[str, Array | float]]:
+        """What the chances of an unbroken wave are made of, by their names, each (n, m)."""
+        rung = self.rider.rung
         threshold = self.paddle_state.threshold(face.height_m)
-        recovers = rung.step > rungs()[_RESISTS_UP_TO].step
-        caught = self._catch(face, threshold)
-        found = {
-            "catch": caught,
-            "keep": self._keep(face),
-            "nose": nose_factor(self.hull, face, self._clear(face), recovers),
-            "hold": expit((self.hold_m_s[:, None] - face.along_m_s[None, :]) / c.hold_soft_m_s),
-            "stand": np.repeat(self.stand[:, None], len(face.height_m), axis=1),
-            "nerve": self._nerve(face.height_m),
-            "entry": entry_factor(face, threshold, rung.pop_up_s, rung.turning_share),
+        asked: dict[str, dict[str, Array | float]] = {
+            "catch": {"s": face.slope[None, :], "t": threshold},
+            "keep": {"k": self.given_over_needed(face)},
+            "hold": {"v": self.hold_m_s[:, None], "V": face.along_m_s[None, :]},
+            "entry": entry_terms(face, threshold, rung.pop_up_s, rung.turning_share),
         }
         if rung.bank_asked:
-            bank = lay_over(self.hull, self.rider.mass_kg, face.along_m_s, self.rho,
-                            self.rider.craft == "stand_up")  # fmt: skip
-            found["lay"] = expit(np.log(bank / rung.bank_asked) / c.lay_soft)
-        return with_foam(found, self.taken_as_foam(face)) if self.takes_foam_too else found
+            stand_up = self.rider.craft == "stand_up"
+            bank = lay_over(self.hull, self.rider.mass_kg, face.along_m_s, self.rho, stand_up)
+            asked["lay"] = {"L": bank, "N": rung.bank_asked}
+        return asked
 
     @cached_property
     def bins_face(self) -> Face:
@@ -361,27 +375,11 @@ class FleetRide:
         """Factors at the heights of ``SCAN_M`` on the usual slope, each (n, heights)."""
         return self._elsewhere[0]
 
-    def rides_band(self) -> tuple[Array, Array, Array]:
-        """Rides an hour, (n,) each: the least and the most over faces flatter and steeper by 15 %, with fewer
-        and more waves that fall to one surfer (``offered_doubt``), and as said between them."""
-        cases = [(1.0, self.works)]
-        for way, factors in zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True):
-            cases.append((way, np.asarray(product_of(factors) @ self.conditions.bins.weight)))
-        doubt = float(tables().waves.offered_doubt)
-        ends = []
-        for times, end in ((1 / doubt, np.minimum), (doubt, np.maximum)):
-            conditions = replace(self.conditions, mine_an_hour=self.conditions.mine_an_hour * times)
-            ends.append(
-                end.reduce([
-                    rides_an_hour(conditions, self._along_at(way), self.paddle_state.cruise_m_s, works)
-                    for way, works in cases
-                ])
-            )  # fmt: skip
-        return ends[0], self.rides_an_hour(self.works), ends[1]
-
-    def _along_at(self, way: float) -> float:
-        """Speed along the wall of the usual face [m/s] with its slope by a factor."""
-        return float(Face(self.usual.height_m, self.usual.slope * way).along_m_s[0])
+    @property
+    def unsure(self) -> list[tuple[float, dict[str, Array]]]:
+        """Factors in the bins with all faces flatter and steeper by what one can be wrong: the slope over the
+        one that was said, and each factor, (n, m)."""
+        return list(zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True))
 
 
 def build_fleet_ride(

@@ -5,8 +5,22 @@ from __future__ import annotations
 import numpy as np
 
 from chord_core.hull.stations import Array
-from chord_core.tables.calibration import calibration
+from chord_core.ride.indices import RIDES_AN_HOUR
 from chord_core.water.conditions import Conditions
+
+
+def rides_terms(
+    conditions: Conditions, along_m_s: float, cruise_m_s: Array, works: Array
+) -> dict[str, Array | float]:
+    """What ``RIDES_AN_HOUR`` is made of."""
+    return {
+        "R": conditions.ride_length_m,
+        "V": along_m_s,
+        "D": conditions.paddle_out_m,
+        "v": np.maximum(cruise_m_s, 0.1),
+        "n": conditions.mine_an_hour,
+        "w": works,
+    }
 
 
 def rides_an_hour(conditions: Conditions, along_m_s: float, cruise_m_s: Array, works: Array) -> Array:
@@ -19,10 +33,7 @@ def rides_an_hour(conditions: Conditions, along_m_s: float, cruise_m_s: Array, w
     """
     if conditions.river:
         return np.full_like(works, np.nan)
-    ride = conditions.ride_length_m / along_m_s
-    out = conditions.paddle_out_m / np.maximum(cruise_m_s, 0.1)
-    wait = 3600 / np.maximum(conditions.mine_an_hour * works, 1e-9)
-    return np.asarray(3600 / (ride + out + calibration().rest_s + wait))
+    return RIDES_AN_HOUR(rides_terms(conditions, along_m_s, cruise_m_s, works))
 
 
 def product_of(factors: dict[str, Array]) -> Array:

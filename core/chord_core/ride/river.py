@@ -9,7 +9,8 @@ from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.plane import deadrise_lift, plane_at
+from chord_core.ride.plane import plane_at
+from chord_core.ride.savitsky import TRIM_POWER, deadrise_lift, moving_lift, still_lift
 
 #: Trims and wetted lengths at which a board may be borne.
 _TRIMS_DEG, _WET = np.linspace(4, 16, 13), np.linspace(0.2, 1.0, 17)
@@ -32,9 +33,9 @@ def bears(hull: Hull, weight_n: Array, flow_m_s: float, rho: float) -> Array:
     longest = 0.85 * hull.fleet.length[:, None, None]
     wet, trim = _WET[None, :, None] * longest, _TRIMS_DEG[None, None, :]
     dynamic_n = rho / 2 * flow_m_s**2 * beam**2
-    flat = trim**1.1 * 0.012 * np.sqrt(wet / beam)
+    flat = trim**TRIM_POWER * moving_lift(wet / beam)
     moving = dynamic_n * deadrise_lift(flat, effective_deadrise(hull)[:, None, None])
-    still = dynamic_n * trim**1.1 * 0.0055 * (wet / beam) ** 2.5 / (flow_m_s**2 / (G * beam))
+    still = dynamic_n * trim**TRIM_POWER * still_lift(wet / beam) / (flow_m_s**2 / (G * beam))
     draught = wet * np.sin(np.radians(trim))
     flooded = expit((_FLOODS_AT - flow_m_s / np.sqrt(G * draught)) / _FLOOD_SOFT)
     foam = rho * G * hull.volume_m3[:, None, None] * wet / longest

@@ -10,11 +10,11 @@ from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.ride.float import Floats
 from chord_core.ride.immersed import BOARD_BEAM, Immersed
+from chord_core.ride.indices import DUCK_DIVE, STEADINESS
 from chord_core.surfer.defaults import Rider
 from chord_core.tables.calibration import calibration
 
 _STEPS = 22
-_MASS_AT = 0.56
 
 
 def float_standing(hull: Hull, rider_kg: float, rho: float) -> tuple[Floats, Immersed]:
@@ -52,7 +52,7 @@ def float_standing(hull: Hull, rider_kg: float, rho: float) -> tuple[Floats, Imm
         sink_m=water - hull.rocker[:, middle] - hull.thickness[:, middle],
         feet_m=hull.centre_of_volume_m,
         lift_share=share,
-        duck_dive=share / 0.7,
+        duck_dive=DUCK_DIVE({"l": share}),
         immersed_kg=rho * volume,
     )
     immersed = Immersed(
@@ -66,11 +66,16 @@ def float_standing(hull: Hull, rider_kg: float, rho: float) -> tuple[Floats, Imm
     return floats, immersed
 
 
+def steadiness_terms(hull: Hull, rider: Rider, rho: float) -> dict[str, Array | float]:
+    """What ``STEADINESS`` is made of."""
+    square = hull.integral(2 / 3 * hull.half_width**3)
+    return {"rho": rho, "I": square, "M": rider.standing_kg, "h": rider.height_m}
+
+
 def steadiness(hull: Hull, rider: Rider, rho: float) -> Array:
     """How steady a board at rest is under a standing rider, (n,): righting moment for a small lean over the
-    moment of the rider's mass at .56 of height: rho g integral((2/3) w^3 dx) / (M g .56 h)."""
-    moment = rho * hull.integral(2 / 3 * hull.half_width**3)
-    return np.asarray(moment / (rider.standing_kg * _MASS_AT * rider.height_m))
+    moment of the rider's mass."""
+    return STEADINESS(steadiness_terms(hull, rider, rho))
 
 
 def reserve(hull: Hull, rider: Rider, rho: float) -> Array:

@@ -8,27 +8,11 @@ from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.plane import centre_of_pressure, flat_for
+from chord_core.ride.savitsky import TRIM_POWER, beams_for, centre_of_pressure, flat_for
 
 #: Trims of the running surface [deg] between which a rider feels level; the steepest at which a tail is
 #: driven into a turn; speed [m/s]; longest wetted share.
 LEVEL_DEG, _TURN_DEG, SPEED_M_S, WET_SHARE = (2.5, 10.0), 14.0, 4.2, 0.90
-_NEWTON = 12
-
-
-def _wetted_beams(load: Array, cv2: Array, trim_deg: float) -> Array:
-    """Wetted length over beam at which a flat lift ``load`` is borne at this trim, (n,).
-
-    Root of .012 sqrt(lambda) + .0055 lambda^2.5 / Cv^2 = load / trim^1.1 (Savitsky 1964), which rises with
-    lambda: Newton's steps in the logarithm.
-    """
-    wanted = load / trim_deg**1.1
-    log = np.log((wanted / 0.012) ** 2 / (1 + (wanted / 0.012) ** 1.6))
-    for _ in range(_NEWTON):
-        root, deep = 0.012 * np.exp(log / 2), 0.0055 * np.exp(2.5 * log) / cv2
-        log = log - (root + deep - wanted) / (root / 2 + 2.5 * deep)
-        log = np.clip(log, -9.0, 4.0)
-    return np.asarray(np.exp(log))
 
 
 def load_at(hull: Hull, weight_n: Array, rho: float, foot_weight: str, trim_deg: float) -> Array:
@@ -36,9 +20,9 @@ def load_at(hull: Hull, weight_n: Array, rho: float, foot_weight: str, trim_deg:
     beam = hull.planing_beam_m(foot_weight)
     cv2 = SPEED_M_S**2 / (G * beam)
     lift = weight_n / (rho / 2 * SPEED_M_S**2 * beam**2)
-    beams = _wetted_beams(flat_for(lift, effective_deadrise(hull)), cv2, trim_deg)
+    beams = beams_for(flat_for(lift, effective_deadrise(hull)) / trim_deg**TRIM_POWER, cv2)
     beams = np.minimum(beams, WET_SHARE * hull.fleet.length / beam)
-    return np.asarray(centre_of_pressure(beams, np.sqrt(cv2)) * beams * beam)
+    return np.asarray(centre_of_pressure(beams, cv2) * beams * beam)
 
 
 def sweet_spot(hull: Hull, weight_n: Array, rho: float, foot_weight: str = "even") -> Array:

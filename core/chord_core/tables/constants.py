@@ -84,3 +84,31 @@ class Constants:
     walk_m: float
     rest_s: float
     foam_of_face: float
+    turn_wide: float
+    turn_block: float
+    turn_swing_kg_m2: float
+    turn_swing: float
+    turn_yaw_least: float
+    turn_yaw: float
+    turn_rail: float
+    turn_outline: float
+    turn_curve_least: float
+    bite_edge: float
+    bite_rail: float
+    bite_single: float
+    loose_yaw: float
+    loose_swing: float
+    loose_kg: float
+    pivot_curve: float
+    pivot_tail_m: float
+    pivot_depth_m: float
+    hold_need_m: float
+    hold_kg: float
+    hold_trim_deg: float
+    hold_rail_medium_m2: float
+    hold_rail_low_m2: float
+    hold_rail_full_m2: float
+    hold_edge_m2: float
+    hold_impact_from_g: float
+    mass_at: float
+    press_share: float

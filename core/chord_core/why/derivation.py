@@ -4,13 +4,14 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from chord_core.documents.why import Derivation, Input
+from chord_core.hull.stations import Array
+from chord_core.ride.formula import ANYWHERE, Formula, Values
 
 #: An input: value, unit, words.
 Quantity = tuple[float, str, str]
-#: Where a number is a choice of the craft.
-CRAFT = "fitted to the order of boards on which riders agree, not measured (tables/craft.json)"
-ANYWHERE = "any board"
 
 
 def derivation(
@@ -44,4 +45,31 @@ def derivation(
         source=source,
         valid=valid,
         outside=outside,
+    )
+
+
+def _first(value: Array | float) -> float:
+    """The number of the first board on the first face."""
+    return float(np.ravel(value)[0])
+
+
+def explained(formula: Formula, values: Values, value: float | None, outside: bool = False) -> Derivation:
+    """A formula of the ride with the values that it was evaluated with.
+
+    Args:
+        values: as the formula takes them; of several boards or faces the first counts.
+        value: the number that came out, None where it does not apply.
+        outside: whether the formula is used outside of its range.
+    """
+    inputs = {name: (_first(values[name]), unit, words) for name, (unit, words) in formula.terms.items()}
+    return derivation(
+        formula.of,
+        formula.words,
+        formula.text(),
+        value,
+        formula.unit,
+        formula.source,
+        formula.valid,
+        outside=outside,
+        also=inputs,
     )

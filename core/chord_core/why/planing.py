@@ -6,11 +6,12 @@ import numpy as np
 
 from chord_core.documents.why import Derivation
 from chord_core.physics import VISCOSITY_M2_S, G
-from chord_core.ride.chop import bare_impact_g, chop_drag
+from chord_core.ride.chop import chop_drag
+from chord_core.ride.friction import friction_line
+from chord_core.ride.indices import CHOP, DUCK_DIVE
 from chord_core.ride.measured_power import power_for
-from chord_core.ride.paddle import friction_line, paddling_drag
-from chord_core.tables.calibration import calibration
-from chord_core.why.derivation import Quantity, derivation
+from chord_core.ride.paddle import paddling_drag
+from chord_core.why.derivation import Quantity, derivation, explained
 from chord_core.why.shared import SAVITSKY, SAVITSKY_HOLDS, Ride
 
 _MICHELL = "ITTC 1957 friction; Michell 1898 for the waves of the equivalent hull"
@@ -35,17 +36,7 @@ def afloat(ride: Ride) -> list[Derivation]:
         ),
     ]
     if n.duck_dive is not None:
-        made.append(
-            derivation(
-                "duck_dive",
-                "How hard it is to sink",
-                "lift / 0.7",
-                n.duck_dive,
-                "",
-                "lift over what the arms press; under .65 easy, to .90 with technique",
-                lift=(n.lift_share, "", "share of the rider that the board bears"),
-            )
-        )
+        made.append(explained(DUCK_DIVE, {"l": n.lift_share}, n.duck_dive))
     power = power_for(r.rider, r.rho)
     for name, words, speed, watts in (
         ("sprint_m_s", "Sprint", n.sprint_m_s, power.sprint_w),
@@ -124,7 +115,7 @@ def afloat(ride: Ride) -> list[Derivation]:
 
 def running(ride: Ride) -> list[Derivation]:
     """Planing, trim, carry, chop."""
-    r, n, c = ride.fleet_ride, ride.numbers, calibration()
+    r, n = ride.fleet_ride, ride.numbers
     plane = r.planing
     wet: Quantity = (plane.wetted_m[0], "m", "wetted length of least drag")
     friction = float(friction_line(ride.speed[0] * wet[0] / VISCOSITY_M2_S))
@@ -171,24 +162,5 @@ def running(ride: Ride) -> list[Derivation]:
             W=ride.weight,
             k=(r.hull.rocker_curvature[0], "1/m", "rocker"),
         ),
-        derivation(
-            "chop_g",
-            "How hard chop hits",
-            "h / damping**0.5 * (1 - q * (flex - 1))",
-            n.chop_g,
-            "g",
-            "Savitsky & Brown 1976, read as an order: boards have less deadrise than its hulls",
-            "3-5 beams long, trim 3-7, deadrise 10-30 degrees",
-            outside=True,
-            h=(_bare_impact_g(ride), "g", "impact of the bare hull at 5 m/s in this chop"),
-            damping=(r.hull.fleet.damping[0], "", "damping of the build, PU 1"),
-            q=(c.impact_flex, "", "share that flex takes up"),
-            flex=(r.hull.fleet.flex[0], "", "flex, PU 1"),
-        ),
+        explained(CHOP, r.impact_terms, n.chop_g, outside=True),
     ]
-
-
-def _bare_impact_g(ride: Ride) -> float:
-    r, speed = ride.fleet_ride, calibration().chop_speed_m_s
-    trim = r.planing_at(speed).trim_deg
-    return float(bare_impact_g(r.hull, r.rider.mass_kg, speed, r.conditions.chop_m, trim, r.rho)[0])

@@ -20,10 +20,11 @@ from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.similarity import felt_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
+from chord_core.ride.formula import CRAFT
 from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.tables import tables
 from chord_core.tables.calibration import calibration
-from chord_core.why.derivation import CRAFT, Quantity, derivation
+from chord_core.why.derivation import Quantity, derivation
 
 _LEARNED = "learned from judged fittings (tables/expected_litres.json)"
 _ANSWER = "rule of the answer (tables/fit.json)"

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 
+from chord_core.hull.roots import narrowed, next_trial
 from chord_core.kernel import compiled
 from chord_core.ride.float import DEEPEST_NOSE_M, NOSE_CLEAR_M, RISE_M, TRIM_LEAST, TRIM_MOST
 
@@ -75,10 +76,8 @@ def float_boards(share, weight, rocker, thickness, section, length, board_kg, ce
             elif step == 1:
                 u = 3.0
             else:
-                part = at_low / (at_low - at_high) if at_low != at_high else at_low
-                part = min(max(part, 0.0), 1.0)
-                halves = step < _FLOAT_STEPS + 2 and (step - 2) % 4 == 3
-                u = low + (0.5 if halves else part) * (high - low)
+                # The last is no trial but the answer: without halving.
+                u = next_trial(low, high, at_low, at_high, step - 2 if step < _FLOAT_STEPS + 2 else 0)
             slope, at_tail, _ = _plane_of_water(u, length[i], tip)
             kg, moment = 0.0, 0.0
             for k in range(len(share)):
@@ -103,14 +102,7 @@ def float_boards(share, weight, rocker, thickness, section, length, board_kg, ce
             elif abs(spare) < enough:
                 break
             elif step < _FLOAT_STEPS + 2:
-                if spare < 0:
-                    if side < 0:
-                        at_high /= 2
-                    side, low, at_low = -1.0, u, spare
-                else:
-                    if side > 0:
-                        at_low /= 2
-                    side, high, at_high = 1.0, u, spare
+                low, high, at_low, at_high, side = narrowed(low, high, at_low, at_high, side, u, spare)
         slope, at_tail, clear = _plane_of_water(u, length[i], tip)
         out[i, 0] = math.atan(slope)
         out[i, 1] = clear

@@ -7,9 +7,11 @@ import math
 
 import numpy as np
 
+from chord_core.hull.roots import narrowed, next_trial
 from chord_core.hull.stations import Array
 from chord_core.kernel import compiled
 from chord_core.physics import VISCOSITY_M2_S, G
+from chord_core.ride.friction import friction_line
 from chord_core.ride.paddle import BODY_DRAG, FORM
 
 
@@ -53,8 +55,7 @@ def _wave_drag(speed, length, beam, knots, column, rho, values):
 def paddling(speed, length, beam, wetted, frontal, knots, column, rho, values):
     """``paddling_drag`` of one board [N]."""
     dynamic = rho / 2 * speed**2
-    reynolds = max(speed * length / VISCOSITY_M2_S, 1e4)
-    friction = FORM * 0.075 / (math.log10(reynolds) - 2) ** 2 * dynamic * wetted
+    friction = FORM * friction_line(speed * length / VISCOSITY_M2_S) * dynamic * wetted
     return (
         friction + BODY_DRAG * dynamic * frontal + _wave_drag(speed, length, beam, knots, column, rho, values)
     )
@@ -68,19 +69,11 @@ def speed_between(low, high, power, length, beam, wetted, frontal, knots, column
     at_high = paddling(high, length, beam, wetted, frontal, knots, column, rho, values) * high - power
     side, v = 0.0, low
     for step in range(24):
-        part = at_low / (at_low - at_high) if at_low != at_high else 0.5
-        v = low + (0.5 if step % 4 == 3 else min(max(part, 0.0), 1.0)) * (high - low)
+        v = next_trial(low, high, at_low, at_high, step)
         value = paddling(v, length, beam, wetted, frontal, knots, column, rho, values) * v - power
         if abs(value) < 1e-10 * power:
             break
-        if value < 0:
-            if side < 0:
-                at_high /= 2
-            side, low, at_low = -1.0, v, value
-        else:
-            if side > 0:
-                at_low /= 2
-            side, high, at_high = 1.0, v, value
+        low, high, at_low, at_high, side = narrowed(low, high, at_low, at_high, side, v, value)
     return v
 
 

@@ -13,7 +13,17 @@ import numpy as np
 from chord_core.hull.stations import Array, IndexArray
 from chord_core.kernel import compiled
 from chord_core.physics import VISCOSITY_M2_S, G
-from chord_core.ride.plane import SHORTEST_TRIAL
+from chord_core.ride.friction import friction_by_log
+from chord_core.ride.plane import LENGTH_WET, SHORTEST_TRIAL
+from chord_core.ride.savitsky import (
+    centre_of_pressure,
+    flat_for,
+    lift_a_degree,
+    moving_lift,
+    still_lift,
+    trim_for,
+    wet_to_reach,
+)
 from chord_core.ride.takeoff import PLANES_FROM
 
 _DEGREE = 180.0 / math.pi
@@ -43,38 +53,11 @@ def cubic_weights(speed_m_s: Array) -> tuple[IndexArray, Array]:
 
 
 @compiled
-def flat_for(lift, deadrise):
-    """``plane.flat_for`` of one load."""
-    k = 0.0065 * min(max(deadrise, -10.0), 30.0)
-    lift = max(lift, 1e-9)
-    if k == 0:
-        return lift
-    flat = 2 * lift + (2 * k) ** 2.5 if k > 0 else lift
-    for _ in range(9):
-        bent = k * flat**0.6
-        step = (flat - bent - lift) / max(1 - 0.6 * bent / flat, 0.1)
-        flat = max(flat - step, 1e-9)
-        if abs(step) < 1e-13:
-            break
-    return flat
-
-
-@compiled
-def _longest(length, beam, cv, reach):
+def _longest(length, beam, cv2, reach):
     """``_longest_wet`` of one board; ``reach`` [m] is as far forward as the load goes, or under 0: no
     limit."""
-    longest = 0.85 * length
-    if reach < 0:
-        return longest
-    low, high = 0.02, longest
-    for _ in range(24):
-        wet = (low + high) / 2
-        beams = wet / beam
-        if (0.75 - 1 / (5.21 * cv**2 / beams**2 + 2.39)) * wet > reach:
-            high = wet
-        else:
-            low = wet
-    return (low + high) / 2
+    longest = LENGTH_WET * length
+    return longest if reach < 0 else wet_to_reach(longest, beam, cv2, reach)
 
 
 @compiled
@@ -99,19 +82,17 @@ def _lengths(longest, beam, curvature, shares, wet, root, deep, bent, log_wet):
     for k in range(len(shares)):
         wet[k] = longest * shares[k]
         beams = wet[k] / beam
-        root[k] = 0.012 * math.sqrt(beams)
-        deep[k] = 0.0055 * beams**2 * math.sqrt(beams)
+        root[k], deep[k] = moving_lift(beams), still_lift(beams)
         bent[k] = _DEGREE * curvature * wet[k] / 4
-        log_wet[k] = math.log10(wet[k] / VISCOSITY_M2_S) - 2
+        log_wet[k] = math.log10(wet[k] / VISCOSITY_M2_S)
 
 
 @compiled
 def _shares_of_weight(flat, cv2, log_speed, area_share, wet, root, deep, bent, log_wet, out):
     """Drag over weight at each wetted length; ``area_share`` = rho / 2 V^2 beam / weight."""
     for k in range(len(wet)):
-        trim = (flat / (root[k] + deep[k] / cv2)) ** (1 / 1.1) + bent[k]
-        reynolds = max(log_wet[k] + log_speed, 2.0)
-        friction = 0.075 / reynolds**2 * wet[k] * area_share
+        trim = trim_for(flat, root[k] + deep[k] / cv2) + bent[k]
+        friction = friction_by_log(log_wet[k] + log_speed) * wet[k] * area_share
         out[k] = math.tan(min(trim, 80.0) / _DEGREE) + friction
 
 
@@ -125,7 +106,7 @@ def table_boards(length, beam, deadrise, curvature, reach, weight, rho, table, l
         for s in range(SPEED_COUNT):
             cv2 = TABLE_M_S[s] ** 2 / (G * beam[i])
             if s == 0 or reach[i] >= 0:
-                longest[i, s] = _longest(length[i], beam[i], math.sqrt(cv2), reach[i])
+                longest[i, s] = _longest(length[i], beam[i], cv2, reach[i])
                 _lengths(longest[i, s], beam[i], curvature[i], SHARES, wet, root, deep, bent, log_wet)
             else:
                 longest[i, s] = longest[i, 0]
@@ -149,7 +130,7 @@ def plane_boards(table, length, reach, beam, deadrise, curvature, weight, speed,
     for i in range(len(beam)):
         best, least = 0, 1e9
         cv2 = speed**2 / (G * beam[i])
-        long = _longest(length[i], beam[i], math.sqrt(cv2), reach[i])
+        long = _longest(length[i], beam[i], cv2, reach[i])
         for t in range(TRIALS):
             value = 0.0
             for k in range(4):
@@ -177,8 +158,7 @@ def plane_boards(table, length, reach, beam, deadrise, curvature, weight, speed,
                 move = min(max(rise / (2 * bend), -0.5), 0.5)
         ran = wet[best] + move * (wet[1] - wet[0])
         beams = ran / beam[i]
-        by_trim = math.sqrt(beams) * (0.012 + 0.0055 * beams**2 / cv2)
         out[i, 0] = drag[best] - rise * move / 4
         out[i, 1] = ran
-        out[i, 2] = (flat / by_trim) ** (1 / 1.1) + _DEGREE * curvature[i] * ran / 4
-        out[i, 3] = (0.75 - 1 / (5.21 * cv2 / beams**2 + 2.39)) * ran
+        out[i, 2] = trim_for(flat, lift_a_degree(beams, cv2)) + _DEGREE * curvature[i] * ran / 4
+        out[i, 3] = centre_of_pressure(beams, cv2) * ran
