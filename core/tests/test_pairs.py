@@ -22,7 +22,7 @@ from chord_core.ride.turn import turn_radius
 from chord_core.tables import families, rungs
 from chord_core.water.face import Face
 from tests import draws
-from tests.test_laws import SEA_FAMILIES, Change, both, out, part, scaled
+from tests.law_case import SEA_FAMILIES, Change, both, out, part, scaled
 
 Values = np.ndarray
 #: Pairs that are tried of each law, and how many in the same hands.

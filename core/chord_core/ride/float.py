@@ -15,7 +15,7 @@ import numpy as np
 from chord_core.hull.hull import Hull
 from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
-from chord_core.ride.indices import DUCK_DIVE
+from chord_core.ride.indices import DUCK_DIVE, LIFT_SHARE
 from chord_core.surfer.body import Body
 
 TRIM_LEAST, TRIM_MOST = np.radians(1.0), np.radians(12.0)
@@ -135,6 +135,11 @@ class _Lying:
         return np.asarray(feet)
 
 
+def lift_terms(hull: Hull, rider_kg: float, rho: float) -> dict[str, Array | float]:
+    """What ``LIFT_SHARE`` is made of."""
+    return {"rho": rho, "V": hull.volume_m3, "m": hull.mass_kg, "M": rider_kg}
+
+
 def float_prone(hull: Hull, body: Body, rho: float) -> Floats:
     """Solve sink and trim of every board under one lying rider.
 
@@ -157,8 +162,7 @@ def float_prone(hull: Hull, body: Body, rho: float) -> Floats:
     u = rising_roots(spare, np.zeros(len(hull)), np.full(len(hull), 3.0), _STEPS)
     borne = spare(u) + load
     slope, at_tail, clear = lying.plane(u)
-    lift = rho * hull.volume_m3 - hull.mass_kg
-    share = lift / body.mass_kg
+    share = LIFT_SHARE(lift_terms(hull, body.mass_kg, rho))
     return Floats(
         trim_rad=np.arctan(slope),
         nose_clear_m=clear,

@@ -115,6 +115,25 @@ STEADINESS = Formula(
         "h": ("m", "height of the rider"),
     },
 )
+_VOLUME = ("m3", "volume of the board")
+_BOARD = ("kg", "mass of the board")
+_RIDER = ("kg", "rider with wetsuit and kit")
+LIFT_SHARE = Formula(
+    "lift_share",
+    "Share of the rider that the board bears",
+    "(rho * V - m) / M",
+    "",
+    "Archimedes",
+    {"rho": _RHO, "V": _VOLUME, "m": _BOARD, "M": _RIDER},
+)
+RESERVE = Formula(
+    "reserve",
+    "Float left over",
+    "(rho * V - m - K) / M",
+    "",
+    "Archimedes",
+    {"rho": _RHO, "V": _VOLUME, "m": _BOARD, "K": _RIDER, "M": _MASS},
+)
 DUCK_DIVE = Formula(
     "duck_dive",
     "How hard it is to sink",

@@ -17,13 +17,14 @@ from chord_core.hull.stations import SHARE, WEIGHT, Array
 from chord_core.kernel import in_two_threads
 from chord_core.physics import G
 from chord_core.ride.columns import take
-from chord_core.ride.float import Floats, float_prone
+from chord_core.ride.float import Floats, float_prone, lift_terms
 from chord_core.ride.immersed import Immersed, immersed_hull
-from chord_core.ride.indices import DUCK_DIVE
+from chord_core.ride.indices import DUCK_DIVE, LIFT_SHARE
 from chord_core.ride.kernels.floating import float_boards
 from chord_core.ride.kernels.paddling import spline_columns
 from chord_core.ride.kernels.planing import SPEED_COUNT, TRIALS, table_boards
-from chord_core.ride.kernels.takeoff import drag_boards, takeoff_boards
+from chord_core.ride.kernels.takeoff import drag_boards
+from chord_core.ride.kernels.threshold import takeoff_boards
 from chord_core.ride.paddle import paddling_speed
 from chord_core.ride.plane import reach_m
 from chord_core.ride.standup import float_standing
@@ -131,7 +132,7 @@ def float_fast(hull: Hull, body: Body, rho: float) -> Floats:
     float_boards(SHARE, WEIGHT, hull.rocker, hull.thickness, hull.section_m2, hull.fleet.length,
                         hull.mass_kg, hull.centre_of_volume_m, body.place, body.mass, body.volume,
                         body.thick, body.height_m, rho, out)  # fmt: skip
-    share = (rho * hull.volume_m3 - hull.mass_kg) / body.mass_kg
+    share = LIFT_SHARE(lift_terms(hull, body.mass_kg, rho))
     trim, clear, sink, feet, borne = out.T
     return Floats(trim, clear, sink, feet, share, DUCK_DIVE({"l": share}), borne)
 

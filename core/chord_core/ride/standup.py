@@ -8,9 +8,9 @@ from scipy.special import expit
 from chord_core.hull.hull import Hull
 from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
-from chord_core.ride.float import Floats
+from chord_core.ride.float import Floats, lift_terms
 from chord_core.ride.immersed import BOARD_BEAM, Immersed
-from chord_core.ride.indices import DUCK_DIVE, STEADINESS
+from chord_core.ride.indices import DUCK_DIVE, LIFT_SHARE, RESERVE, STEADINESS
 from chord_core.surfer.defaults import Rider
 from chord_core.tables.calibration import calibration
 
@@ -45,7 +45,7 @@ def float_standing(hull: Hull, rider_kg: float, rho: float) -> tuple[Floats, Imm
     beam = (parts * BOARD_BEAM * hull.foam_width).sum(axis=1) / volume
     skin = np.minimum(under * 4, 1) * hull.foam_width + 2 * under * hull.thickness
     middle = len(SHARE) // 2
-    share = (rho * hull.volume_m3 - hull.mass_kg) / rider_kg
+    share = LIFT_SHARE(lift_terms(hull, rider_kg, rho))
     floats = Floats(
         trim_rad=np.zeros(len(hull)),
         nose_clear_m=hull.rocker[:, -1] - water,
@@ -78,9 +78,14 @@ def steadiness(hull: Hull, rider: Rider, rho: float) -> Array:
     return STEADINESS(steadiness_terms(hull, rider, rho))
 
 
+def reserve_terms(hull: Hull, rider: Rider, rho: float) -> dict[str, Array | float]:
+    """What ``RESERVE`` is made of."""
+    return {**lift_terms(hull, rider.mass_kg, rho), "K": rider.standing_kg}
+
+
 def reserve(hull: Hull, rider: Rider, rho: float) -> Array:
     """Float left under rider and kit as a share of body mass, (n,)."""
-    return np.asarray((rho * hull.volume_m3 - hull.mass_kg - rider.standing_kg) / rider.mass_kg)
+    return RESERVE(reserve_terms(hull, rider, rho))
 
 
 def standing_factor(hull: Hull, rider: Rider, rho: float) -> Array:

@@ -7,7 +7,7 @@ import numpy as np
 from chord_core.documents.why import Derivation
 from chord_core.hull.constants import FITTINGS_KG, STRINGER_KG_M3, STRINGER_M, SWING_PIVOT_SHARE
 from chord_core.hull.hull import Hull
-from chord_core.why.derivation import derivation
+from chord_core.why.derivation import Quantity, derivation
 
 _DRAWN = "drawn curves at 81 cosine-spaced stations (Clenshaw & Curtis 1960)"
 
@@ -39,16 +39,13 @@ def _read_off(hull: Hull) -> list[Derivation]:
     return made
 
 
-def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
-    """Derivations of a fleet of one."""
+def _volume(hull: Hull) -> list[Derivation]:
+    """Litres and area."""
     fleet = hull.fleet
     box = float(hull.integral(hull.foam_width * hull.thickness)[0])
     contour = float((2 / 3 * (fleet.belly - fleet.concave) + fleet.vee / 2)[0])
-    area, volume = float(hull.planform_m2[0]), float(hull.volume_m3[0])
-    stringer = float((fleet.stringer * STRINGER_M * STRINGER_KG_M3 * hull.integral(hull.thickness))[0])
-    weighed = not np.isnan(fleet.given_mass[0])
-    girth = float(hull.integral(hull.girth_m)[0])
-    return (
+    area = float(hull.planform_m2[0])
+    return [
         derivation(
             "litres",
             "Volume",
@@ -74,26 +71,35 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             N=(fleet.nose_width[0], "m", "nose one foot in"),
             T=(fleet.tail_width[0], "m", "tail one foot in"),
         ),
-        derivation(
-            "mass_kg",
-            "Mass",
-            "m" if weighed else "f * V + s * G + t + b",
-            float(hull.mass_kg[0]),
-            "kg",
-            "as weighed"
-            if weighed
-            else "foam, skin, stringer and fittings of the build (tables/builds.json)",
-            also={"m": (fleet.given_mass[0], "kg", "weighed")}
-            if weighed
-            else {
-                "f": (fleet.foam[0], "kg/m3", "density of the foam"),
-                "V": (volume, "m3", "volume"),
-                "s": (fleet.skin[0], "kg/m2", "mass of the skin"),
-                "G": (girth, "m2", "girth over the length"),
-                "t": (stringer, "kg", "stringer"),
-                "b": (FITTINGS_KG, "kg", "boxes and plugs"),
-            },
-        ),
+    ]
+
+
+def _mass(hull: Hull) -> Derivation:
+    """Mass, as weighed or of its build."""
+    fleet = hull.fleet
+    weighed = not np.isnan(fleet.given_mass[0])
+    if weighed:
+        formula, source = "m", "as weighed"
+        inputs: dict[str, Quantity] = {"m": (fleet.given_mass[0], "kg", "weighed")}
+    else:
+        stringer = float((fleet.stringer * STRINGER_M * STRINGER_KG_M3 * hull.integral(hull.thickness))[0])
+        formula = "f * V + s * G + t + b"
+        source = "foam, skin, stringer and fittings of the build (tables/builds.json)"
+        inputs = {
+            "f": (fleet.foam[0], "kg/m3", "density of the foam"),
+            "V": (float(hull.volume_m3[0]), "m3", "volume"),
+            "s": (fleet.skin[0], "kg/m2", "mass of the skin"),
+            "G": (float(hull.integral(hull.girth_m)[0]), "m2", "girth over the length"),
+            "t": (stringer, "kg", "stringer"),
+            "b": (FITTINGS_KG, "kg", "boxes and plugs"),
+        }
+    return derivation("mass_kg", "Mass", formula, float(hull.mass_kg[0]), "kg", source, also=inputs)
+
+
+def _swing_and_beam(hull: Hull) -> list[Derivation]:
+    """Swing weight and the beam that planes."""
+    fleet = hull.fleet
+    return [
         derivation(
             "swing_kg_m2",
             "Swing weight",
@@ -117,6 +123,13 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             T=(fleet.tail_width[0], "m", "tail one foot in"),
             W=(fleet.width[0], "m", "width"),
         ),
+    ]
+
+
+def _curves(hull: Hull) -> list[Derivation]:
+    """Rocker and outline as the ride feels them."""
+    fleet = hull.fleet
+    return [
         derivation(
             "rocker_curvature_per_m",
             "Rocker as a planing board feels it",
@@ -139,5 +152,9 @@ def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
             T=(fleet.tail_width[0], "m", "tail one foot in"),
             x=(fleet.length[0] / 2 + fleet.wide_point[0], "m", "wide point from the tail"),
         ),
-        *_read_off(hull),
-    )
+    ]
+
+
+def hull_derivations(hull: Hull) -> tuple[Derivation, ...]:
+    """Derivations of a fleet of one."""
+    return (*_volume(hull), _mass(hull), *_swing_and_beam(hull), *_curves(hull), *_read_off(hull))

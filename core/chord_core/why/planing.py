@@ -7,36 +7,20 @@ import numpy as np
 from chord_core.documents.why import Derivation
 from chord_core.physics import VISCOSITY_M2_S, G
 from chord_core.ride.chop import chop_drag
+from chord_core.ride.float import lift_terms
 from chord_core.ride.friction import friction_line
-from chord_core.ride.indices import CHOP, DUCK_DIVE
+from chord_core.ride.indices import CHOP, DUCK_DIVE, LIFT_SHARE, RESERVE
 from chord_core.ride.measured_power import power_for
 from chord_core.ride.paddle import paddling_drag
+from chord_core.ride.standup import reserve_terms
 from chord_core.why.derivation import Quantity, derivation, explained
 from chord_core.why.shared import SAVITSKY, SAVITSKY_HOLDS, Ride
 
 _MICHELL = "ITTC 1957 friction; Michell 1898 for the waves of the equivalent hull"
 
 
-def afloat(ride: Ride) -> list[Derivation]:
-    """Float, paddling, take-off."""
-    r, n = ride.fleet_ride, ride.numbers
-    board: Quantity = (r.hull.mass_kg[0], "kg", "mass of the board")
-    made = [
-        derivation(
-            "lift_share",
-            "Share of the rider that the board bears",
-            "(rho * V - m) / M",
-            n.lift_share,
-            "",
-            "Archimedes",
-            rho=ride.rho,
-            V=(r.hull.volume_m3[0], "m3", "volume"),
-            m=board,
-            M=(r.rider.standing_kg, "kg", "rider with wetsuit and kit"),
-        ),
-    ]
-    if n.duck_dive is not None:
-        made.append(explained(DUCK_DIVE, {"l": n.lift_share}, n.duck_dive))
+def _paddling(ride: Ride) -> list[Derivation]:
+    r, n, made = ride.fleet_ride, ride.numbers, []
     power = power_for(r.rider, r.rho)
     for name, words, speed, watts in (
         ("sprint_m_s", "Sprint", n.sprint_m_s, power.sprint_w),
@@ -61,6 +45,11 @@ def afloat(ride: Ride) -> list[Derivation]:
                 w=(parts[2], "N", "drag of the waves that board and body make"),
             )
         )
+    return made
+
+
+def _takes_off(ride: Ride) -> list[Derivation]:
+    r, n, made = ride.fleet_ride, ride.numbers, []
     if n.takeoff_slope is not None:
         made.append(
             derivation(
@@ -94,23 +83,24 @@ def afloat(ride: Ride) -> list[Derivation]:
                 r=(r.hull.fleet.nose_rocker[0], "m", "nose rocker"),
             )
         )
-    if n.reserve is not None and n.steadiness is not None:
-        made.append(
-            derivation(
-                "reserve",
-                "Float left over",
-                "(rho * V - m - K) / M",
-                n.reserve,
-                "",
-                "Archimedes",
-                rho=ride.rho,
-                V=(r.hull.volume_m3[0], "m3", "volume"),
-                m=board,
-                K=(r.rider.standing_kg, "kg", "rider with wetsuit and kit"),
-                M=ride.mass,
-            )
-        )
     return made
+
+
+def _left_over(ride: Ride) -> list[Derivation]:
+    r, n = ride.fleet_ride, ride.numbers
+    if n.reserve is None:
+        return []
+    terms = reserve_terms(r.hull, r.rider, r.rho)
+    return [explained(RESERVE, terms, n.reserve)]
+
+
+def afloat(ride: Ride) -> list[Derivation]:
+    """Float, paddling, take-off."""
+    r, n = ride.fleet_ride, ride.numbers
+    made = [explained(LIFT_SHARE, lift_terms(r.hull, r.rider.standing_kg, r.rho), n.lift_share)]
+    if n.duck_dive is not None:
+        made.append(explained(DUCK_DIVE, {"l": n.lift_share}, n.duck_dive))
+    return [*made, *_paddling(ride), *_takes_off(ride), *_left_over(ride)]
 
 
 def running(ride: Ride) -> list[Derivation]:

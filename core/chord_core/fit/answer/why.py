@@ -15,10 +15,11 @@ from chord_core.fit.answer.size import size
 from chord_core.fit.answer.solve import solve
 from chord_core.fit.expected.litres import log_litres, terms
 from chord_core.fit.judge.case import Case, case_of, case_with
-from chord_core.fit.judge.factors import FACTORS
+from chord_core.fit.judge.factors import FACTORS, Judged
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.similarity import felt_of
 from chord_core.hull.label import labelled_hulls
+from chord_core.hull.stations import Array
 from chord_core.ride.fins import fins_of
 from chord_core.ride.formula import CRAFT
 from chord_core.ride.ride_model import build_fleet_ride
@@ -62,10 +63,9 @@ def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
     )
 
 
-def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
-    """How the fit of one board comes about."""
+def _fit(rack: JudgedRack, row: int) -> Derivation:
     judged, best = rack.judged, rack.sized.baseline.best
-    factors, growth, handling = judged.factors(best), judged.growth, judged.handling
+    factors = judged.factors(best)
     heard = float(judged.complaint_scores.factor(len(judged.hull))[row])
     symbols = {"rides": "r", "style": "s", "handling": "h", "growth": "g"}
     weights: dict[str, Quantity] = {
@@ -78,22 +78,25 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
     reached = float(judged.product(best)[row]) / norm
     kind = float(judged.kind(best)[row])
     own = 100 * kind * min(reached, 1 + over * (reached - 1))
-    litres, c = float(judged.hull.litres[row]), calibration()
     ratio = f"({power} * heard / norm)"
+    return derivation(
+        "fit",
+        "Fit for the surfer alone: 100 is the expected board of the kind that is expected first",
+        f"100 * kind * min({ratio}, 1 + o * ({ratio} - 1))",
+        own,
+        "",
+        _ANSWER,
+        kind=(kind, "", "kind: how probable it is as first answer, over the first one"),
+        heard=(heard, "", "what is kept of the fit for the complaints"),
+        norm=(norm, "", "the same product of the expected board of this kind"),
+        o=(over, "", "what counts of being better than that"),
+        also=values | weights,
+    )
+
+
+def _growth(judged: Judged, row: int) -> tuple[Derivation, ...]:
+    growth, litres = judged.growth, float(judged.hull.litres[row])
     return (
-        derivation(
-            "fit",
-            "Fit for the surfer alone: 100 is the expected board of the kind that is expected first",
-            f"100 * kind * min({ratio}, 1 + o * ({ratio} - 1))",
-            own,
-            "",
-            _ANSWER,
-            kind=(kind, "", "kind: how probable it is as first answer, over the first one"),
-            heard=(heard, "", "what is kept of the fit for the complaints"),
-            norm=(norm, "", "the same product of the expected board of this kind"),
-            o=(over, "", "what counts of being better than that"),
-            also=values | weights,
-        ),
         derivation(
             "growth",
             "Growth",
@@ -108,16 +111,6 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             d=(float(growth.shared[row]), "", "stood on by who shares it"),
         ),
         derivation(
-            "handling",
-            "Handling",
-            "c * d",
-            float(handling.handling[row]),
-            "",
-            _ANSWER,
-            c=(float(handling.carry[row]), "", "carried: mass, length, transport"),
-            d=(float(handling.duck[row]), "", "sunk under a wave, where that is needed"),
-        ),
-        derivation(
             "growth.litres",
             "Litres against those expected",
             "exp(-(ln(V / e) / s)**2 / 2)",
@@ -126,7 +119,23 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             CRAFT,
             V=(litres, "L", "litres of the board"),
             e=(float(growth.wanted.litres[row]), "L", "litres expected on this kind of board"),
-            s=(c.growth_litres, "", "how far litres may be off, in logs"),
+            s=(calibration().growth_litres, "", "how far litres may be off, in logs"),
+        ),
+    )
+
+
+def _others(judged: Judged, factors: dict[str, Array], row: int) -> tuple[Derivation, ...]:
+    handling = judged.handling
+    return (
+        derivation(
+            "handling",
+            "Handling",
+            "c * d",
+            float(handling.handling[row]),
+            "",
+            _ANSWER,
+            c=(float(handling.carry[row]), "", "carried: mass, length, transport"),
+            d=(float(handling.duck[row]), "", "sunk under a wave, where that is needed"),
         ),
         derivation(
             "rides",
@@ -150,6 +159,13 @@ def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
             z=(float(judged.style.settles[row]), "", "is not too loose"),
         ),
     )
+
+
+def fit_derivations(rack: JudgedRack, row: int) -> tuple[Derivation, ...]:
+    """How the fit of one board comes about."""
+    judged = rack.judged
+    factors = judged.factors(rack.sized.baseline.best)
+    return (_fit(rack, row), *_growth(judged, row), *_others(judged, factors, row))
 
 
 def explain_size(request: SizeRequest) -> SizeResult:
