@@ -44,7 +44,8 @@ class Laws(LawCase):
         """Longer paddles faster, turns wider, swings heavier; on faces of half its length and more it dives
         earlier."""
         a, b = both(some, surfer, water, lambda board: {"length_m": min(board.length_m * 1.04, 3.9)})
-        self.more(a.paddle_state.sprint_m_s, b.paddle_state.sprint_m_s, 0.005)
+        # Where the longer, drier board makes a shorter hull in the water it bends (decision 11).
+        self.more(a.paddle_state.sprint_m_s, b.paddle_state.sprint_m_s, 0.01)
         self.more(radius(a), radius(b))
         self.more(a.hull.swing_kg_m2, b.hull.swing_kg_m2)
         big = Face(b.hull.fleet.length.max() / 2 * np.ones(1), np.ones(1))
