@@ -92,7 +92,7 @@ def _cell(result: SolveResult) -> str:
 def _not_here(facts: dict[str, Any], water: dict[str, Any]) -> bool:
     case = case_with(parse(Surfer, facts), parse(Water, water))
     assert case
-    return any("not here" in says for says in cautions_for(case.rider, case.conditions))
+    return any(caution.severity == "stop" for caution in cautions_for(case.rider, case.conditions))
 
 
 def _table(heads: list[str], rows: list[list[str]]) -> list[str]:

@@ -76,12 +76,13 @@ class Advice(TestCase):
         for written in WRITTEN:
             if written.get("not_here"):
                 request = SizeRequest(surfer=surfer_of(written), water=Water(**written["water"]))
-                self.assertIn("not here", size(request).cautions[0])
+                first = size(request).cautions[0]
+                self.assertEqual((first.severity, "not here" in first.says), ("stop", True))
 
     def test_each_says_its_leash_and_defers_to_local_rules(self) -> None:
         for at, written in [(at, HERE[at]) for at in ASKED]:
             self.assertTrue(of_rack(at).size.leash, written["who"])
-            self.assertIn("Lifeguards", " ".join(of_rack(at).size.cautions))
+            self.assertEqual(of_rack(at).size.cautions[-1].code, "local_rules")
 
 
 class Sentences(TestCase):

@@ -13,7 +13,7 @@ from chord_core.fit.answer.rank import judge_rack
 from chord_core.fit.judge.baseline import build_baseline
 from chord_core.fit.judge.candidates import fit_in
 from chord_core.fit.judge.case import Case, case_with
-from chord_core.fit.judge.complaints import heard, score_complaints
+from chord_core.fit.judge.complaints import complaint_advice, score_complaints
 from chord_core.fit.judge.factors import FACTORS, days_of_water, judge_alone, weights_for
 from chord_core.fit.judge.growth import near
 from chord_core.fit.judge.style import one_thing, radius_wanted_m, style_of, style_on
@@ -226,7 +226,7 @@ class Heard(TestCase):
                 self.assertTrue(rack.describe(row).against)
 
     def test_what_to_ask_and_to_change_first(self) -> None:
-        rows = heard(self.complaining("nose-dives", inches("all-rounder", 73, 19.75, 2.5)))
+        rows = complaint_advice(self.complaining("nose-dives", inches("all-rounder", 73, 19.75, 2.5)))
         self.assertIn("not litres", rows[0].change_first)
         self.assertTrue(rows[0].ask.endswith("?"))
 

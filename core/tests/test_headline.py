@@ -80,5 +80,6 @@ class Units(TestCase):
             found = rank(RankRequest(boards=(board,), surfer=surfer, water=water, quick=True))
         row = found.ranking[0]
         # A leash is sold by the foot everywhere.
-        says = " ".join(one for one in (*row.for_, *row.against, *found.size.cautions) if "eash" not in one)
+        cautions = [caution.says for caution in found.size.cautions]
+        says = " ".join(one for one in (*row.for_, *row.against, *cautions) if "eash" not in one)
         self.assertNotRegex(says, self.METRIC if imperial else self.IMPERIAL)

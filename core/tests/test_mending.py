@@ -76,7 +76,7 @@ class Fix(TestCase):
         self.assertAlmostEqual(
             best.recovers, min((best.fit - answer.fit) / (answer.best_fit - answer.fit), 1.0)
         )
-        self.assertEqual(answer.heard[0].complaint, "slides")
+        self.assertEqual(answer.complaints[0].complaint, "slides")
         self.assertIs(answer.first, best.recovers >= 0.5)
 
     def test_nothing_is_sold_to_who_has_the_right_board(self) -> None:
@@ -156,16 +156,16 @@ class Doubts(TestCase):
 
     def test_shares_of_the_draws_add_up(self) -> None:
         answer = self.ask(SURFER, WATER)
-        self.assertAlmostEqual(sum(row.on_top for row in answer.sure), 1.0)
-        self.assertAlmostEqual(sum(row.in_three for row in answer.sure), 3.0)
-        for row in answer.sure:
+        self.assertAlmostEqual(sum(row.on_top for row in answer.stability), 1.0)
+        self.assertAlmostEqual(sum(row.in_three for row in answer.stability), 3.0)
+        for row in answer.stability:
             self.assertLessEqual(row.on_top, row.in_three)
 
     def test_who_is_alone_on_top_is_sure(self) -> None:
         """A shortboarder's board beside a beginner's: a rung or three kilos either way change nothing."""
         few = (self.RACK[1], inches("long soft-top", 110, 23, 3.3))
         answer = rank(RankRequest(surfer=Surfer(**SURFER), water=Water(**WATER), boards=few))
-        top = next(row for row in answer.sure if row.index == answer.ranking[0].index)
+        top = next(row for row in answer.stability if row.index == answer.ranking[0].index)
         self.assertEqual(top.on_top, 1.0)
 
     def test_only_unknown_facts_are_asked(self) -> None:
@@ -184,10 +184,10 @@ class Doubts(TestCase):
         facts |= {"mass_kg": 75, "height_m": 1.78, "style": "active", "aim": "trip", "skills": skills}
         water = {**WATER, "steepness": "average", "crowd": "low", "wind": "none", "duck_dive_needed": True}
         known, little = self.ask(facts, water, self.KINDS), self.ask(SURFER, WATER, self.KINDS)
-        top = max(known.sure, key=lambda one: one.on_top)
+        top = max(known.stability, key=lambda one: one.on_top)
         self.assertIn("Not known: waves and mass", top.says)
-        self.assertIn("level, fitness and", little.sure[0].says)
-        self.assertGreater(top.on_top, max(one.on_top for one in little.sure))
+        self.assertIn("level, fitness and", little.stability[0].says)
+        self.assertGreater(top.on_top, max(one.on_top for one in little.stability))
 
     def test_the_question_is_one_whose_answer_changes_the_board(self) -> None:
         """Asked and answered, another board leads."""

@@ -184,17 +184,17 @@ class Smooth(TestCase):
         for name, values in {**fleet_ride.factors(fleet_ride.bins_face), **fleet_ride.scan}.items():
             self.assertTrue(np.isfinite(values).all() and (values >= 0).all() and (values <= 1).all(), name)
         answer = describe_ride(RideRequest(board=board, surfer=surfer, water=water))
-        self.assertGreaterEqual(answer.works_share, 0)
+        self.assertGreaterEqual(answer.ridden_share, 0)
 
 
 class RidesAnHour(TestCase):
     def test_a_band_and_never_more_than_come(self) -> None:
         board = board_at(families()["all-rounder"], 0.5)
         answer = describe_ride(RideRequest(board=board, surfer=PLAIN, water=Water(usual_m=1.1)))
-        assert answer.rides_low and answer.rides_high and answer.rides_per_hour and answer.works_share
+        assert answer.rides_low and answer.rides_high and answer.rides_per_hour and answer.ridden_share
         self.assertLessEqual(answer.rides_low, answer.rides_per_hour)
         self.assertLessEqual(answer.rides_per_hour, answer.rides_high)
-        self.assertLess(answer.rides_per_hour, 60 * 0.3 * answer.works_share)
+        self.assertLess(answer.rides_per_hour, 60 * 0.3 * answer.ridden_share)
         assert answer.range_m and answer.nerve_m
         self.assertLess(answer.range_m[0], answer.range_m[1])
         self.assertEqual(answer.nerve_m, 1.9)

@@ -100,7 +100,7 @@ class Rating(TestCase):
 
     def test_the_window_counts_the_hours(self) -> None:
         found = river_of(MILL, read_flows(series([10, 20, 30, 40]), "a"))
-        self.assertAlmostEqual(found.works_share, 0.5)
+        self.assertAlmostEqual(found.ridden_share, 0.5)
         self.assertFalse(found.last_works)
         self.assertAlmostEqual(found.months[2] or 0, 0.5)
         self.assertIsNone(found.months[5])
@@ -109,7 +109,7 @@ class Rating(TestCase):
     def test_a_reading_stands_for_the_time_to_the_next_a_day_at_most(self) -> None:
         text = "time,flow\n2024-03-01T00:00,20\n2024-03-01T10:00,50\n2024-03-09T00:00,50\n"
         found = river_of(MILL, read_flows(io.BytesIO(text.encode()), "a"))
-        self.assertAlmostEqual(found.works_share, 10 / (10 + 24 + 1))
+        self.assertAlmostEqual(found.ridden_share, 10 / (10 + 24 + 1))
 
     def test_a_river_that_never_works_says_what_it_ran(self) -> None:
         with self.assertRaisesRegex(ChordError, "between 3 and 8 m3/s: never within 15-35"):

@@ -1,4 +1,4 @@
-"""Bands, schools, windows: the numbers of the counter and the laws about how much."""
+"""Bands, sizing_methods, windows: the numbers of the counter and the laws about how much."""
 
 from unittest import TestCase
 
@@ -140,15 +140,15 @@ class HowMuch(TestCase):
         return band_for(case.rider, case.conditions)[0]
 
 
-class Schools(TestCase):
+class SizingMethods(TestCase):
     def present(self, litres: float, **more: object) -> dict[str, object]:
         plain = describe_hull(inches("all-rounder", 74, 20, 2.5)).litres
         board = inches("all-rounder", 74, 20, 2.5 * litres / plain)
         return {**PLAIN, "rung": "trimming", "present_board": board.model_dump(), **more}
 
     def step(self, surfer: dict[str, object]) -> tuple[float, float]:
-        school = next(s for s in sized(surfer).schools if s.name == "by step")
-        return school.low_l, school.high_l
+        method = next(s for s in sized(surfer).sizing_methods if s.name == "by step")
+        return method.low_l, method.high_l
 
     def test_progress_steps_down_eight_to_fifteen_percent(self) -> None:
         low, high = self.step({**self.present(35), "rung": "linking", "mass_kg": 70, "aim": "progress"})
@@ -176,22 +176,24 @@ class Schools(TestCase):
 
         assume(surfer.present_board is not None)
         now = float(labelled_hulls([surfer.present_board]).litres[0])
-        school = next(s for s in size(SizeRequest(surfer=surfer, water=water)).schools if s.name == "by step")
-        self.assertGreaterEqual(school.low_l, 0.8 * now)
-        self.assertLessEqual(school.high_l, 1.2 * now)
+        method = next(
+            s for s in size(SizeRequest(surfer=surfer, water=water)).sizing_methods if s.name == "by step"
+        )
+        self.assertGreaterEqual(method.low_l, 0.8 * now)
+        self.assertLessEqual(method.high_l, 1.2 * now)
 
     def test_no_school_is_obeyed(self) -> None:
-        """The present board moves the litres little (``core/judged``): not by the tenth of its own school."""
+        """The present board moves the litres little (``core/judged``): not by the tenth of its own method."""
         light, heavy = (sized({**self.present(litres), "rung": "linking"}) for litres in (30, 45))
         assert light.target_l and heavy.target_l
         self.assertLess(abs(heavy.target_l / light.target_l - 1), 0.1)
 
     def test_all_four_are_shown_where_there_is_a_present_board(self) -> None:
-        names = [school.name for school in sized(self.present(38)).schools]
+        names = [method.name for method in sized(self.present(38)).sizing_methods]
         self.assertEqual(names, ["by ratio", "by step", "by shape", "by float"])
 
     def by_float(self, surfer: dict[str, object], water: dict[str, object]) -> SizingMethod:
-        return next(s for s in sized({**PLAIN, **surfer}, water).schools if s.name == "by float")
+        return next(s for s in sized({**PLAIN, **surfer}, water).sizing_methods if s.name == "by float")
 
     def test_float_asks_more_for_who_paddles_worse(self) -> None:
         small: dict[str, object] = {"usual_m": 1.0, "steepness": "soft"}
@@ -202,25 +204,28 @@ class Schools(TestCase):
         self.assertGreater(unfit.low_l, fit.low_l)
 
     def test_float_asks_no_more_than_can_be_sunk(self) -> None:
-        """Where waves are dived, the school's top is no harder than .9, though the family goes on."""
+        """Where waves are dived, the method's top is no harder than .9, though the family goes on."""
         water: dict[str, object] = {"usual_m": 1.5, "steepness": "soft"}
         for mass in (48, 56):
             surfer = {"rung": "trimming", "mass_kg": mass, "wish": "all-rounder", "fitness": "low"}
-            school = self.by_float(surfer, water)
-            self.assertIn("sunk", school.reason)
+            method = self.by_float(surfer, water)
+            self.assertIn("sunk", method.reason)
             _, hull, fins = reference_fleet(("all-rounder",))
             case = case_of(SizeRequest(surfer=Surfer(**{**PLAIN, **surfer}), water=Water(**water)))
             assert case
             dive = summarize_rides(hull, fins, case.rider, case.conditions).floats.duck_dive
-            self.assertAlmostEqual(float(np.interp(school.high_l, hull.litres, dive)), 0.90, delta=0.01)
+            self.assertAlmostEqual(float(np.interp(method.high_l, hull.litres, dive)), 0.90, delta=0.01)
 
     def test_an_own_target_moves_the_windows(self) -> None:
-        schools, own = sized(PLAIN | {"rung": "linking"}), sized(PLAIN | {"rung": "linking"}, target=40.0)
+        free, own = (
+            sized(PLAIN | {"rung": "linking"}),
+            sized(PLAIN | {"rung": "linking"}, target=40.0),
+        )
         self.assertEqual(own.target_l, 40.0)
-        assert own.windows and schools.windows
+        assert own.windows and free.windows
         self.assertTrue(own.windows.litres[0] < 40.0 < own.windows.litres[1])
-        self.assertGreater(own.windows.litres[0], schools.windows.litres[0])
-        self.assertEqual(schools.schools[0], own.schools[0])
+        self.assertGreater(own.windows.litres[0], free.windows.litres[0])
+        self.assertEqual(free.sizing_methods[0], own.sizing_methods[0])
 
 
 class Pencil(TestCase):
@@ -235,7 +240,7 @@ class Pencil(TestCase):
         result = sized({"rung": "trimming"})
         self.assertEqual(result.missing, ("mass_kg",))
         self.assertIsNone(result.target_l)
-        self.assertEqual(result.schools, ())
+        self.assertEqual(result.sizing_methods, ())
 
     def test_what_was_said_is_never_called_assumed(self) -> None:
         result = sized(

@@ -140,7 +140,7 @@ class Sentences(TestCase):
 
     def test_rivers(self) -> None:
         result = RiverResult(
-            works_share=0.617, days=(), months=(None,) * 12, last_m3_s=17.07, last_works=False, flow_m_s=2.8,
+            ridden_share=0.617, days=(), months=(None,) * 12, last_m3_s=17.07, last_works=False, flow_m_s=2.8,
             face_m=0.7, slope=0.3, aeration=0.05, depth_m=0.6, small_m=0.6, big_m=0.8,
         )  # fmt: skip
         self.assertEqual(

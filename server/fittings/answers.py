@@ -57,12 +57,12 @@ class Ticket:
     bench: int | None
 
 
-def judge_ticket(fitting: Fitting, also: tuple[int, ...] = (), leads: int | None = None) -> Ticket:
+def judge_ticket(fitting: Fitting, also: tuple[int, ...] = (), preferred: int | None = None) -> Ticket:
     """Judge the boards of a ticket.
 
     Args:
         also: places in the rack of boards that are spoken of even behind a gate.
-        leads: number of a board that goes before those that are as good, and on the bench where none is.
+        preferred: number of a board that goes before those that are as good, and on the bench where none is.
     """
     surfer, water = fitting.documents()
     rack, typed, present = rack_of(fitting.shop), typed_board(fitting), surfer.present_board
@@ -73,21 +73,21 @@ def judge_ticket(fitting: Fitting, also: tuple[int, ...] = (), leads: int | None
     if case and fleet.boards:
         must = tuple(dict.fromkeys(row for row in (chosen, now, *also) if row is not None))
         ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must, now)
-        if leads in rack.ids:
-            ranking = ranking.led_by(rack.ids.index(leads))
+        if preferred in rack.ids:
+            ranking = ranking.led_by(rack.ids.index(preferred))
     best = (row for row in ranking.open_first if row < len(rack.ids)) if ranking else iter(())
     return Ticket(rack, fleet, case, ranking, now, chosen if chosen is not None else next(best, None))
 
 
-def build_answer(fitting: Fitting, leads: int | None = None) -> Answer:
+def build_answer(fitting: Fitting, preferred: int | None = None) -> Answer:
     """Compute the answer of a ticket from what it says now.
 
     Args:
         fitting: the ticket.
-        leads: as ``Doubts.leads`` named it.
+        preferred: as ``Doubts.preferred_board_id`` named it.
     """
     surfer, water = fitting.documents()
-    ticket = judge_ticket(fitting, leads=leads)
+    ticket = judge_ticket(fitting, preferred=preferred)
     rack, fleet, ranking = ticket.rack, ticket.fleet, ticket.ranking
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
     open_ = ranking is not None and any(row < len(rack.ids) for row in ranking.open_first)
@@ -188,8 +188,10 @@ def _doubts(said: _Said, rack: Rack, target_l: float | None) -> Doubts:
         open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])
         tried = fix(FixRequest(surfer=surfer, water=water, target_l=target_l, boards=open_boards))
     steady = steadiest(judged, sure) if sure else None
-    leads = None if steady is None else rack.ids[rows[steady]]
-    return Doubts(version=0, sure=placed, leads=leads, next_question=question, fix=tried)
+    preferred = None if steady is None else rack.ids[rows[steady]]
+    return Doubts(
+        version=0, stability=placed, preferred_board_id=preferred, next_question=question, fix=tried
+    )
 
 
 def _chosen(fitting: Fitting, rack: Rack, typed: Board | None, fleet: Fleet) -> int | None:

@@ -30,7 +30,7 @@ from fittings.documents import (
     FittingList,
     FittingOut,
     FittingPatch,
-    Leads,
+    PreferredBoard,
     SettledSize,
     Since,
     SurfableDays,
@@ -44,6 +44,11 @@ from fittings.surfable_days import count_surfable_days
 from rack.models import Board
 from rack.selectors import boards_of
 from rack.tag import tag_of
+
+
+def _preferred(view: ShopView) -> int | None:
+    """The board that goes before those that are as good, if one is named."""
+    return view.query(PreferredBoard).preferred_board_id
 
 
 def _unless_changed(fitting: Fitting, work: Callable[[Fitting], Document]) -> HttpResponse:
@@ -94,12 +99,12 @@ class FittingView(ShopView):
     """One ticket with its answer."""
 
     @extend_schema(
-        parameters=parameters(Leads),
+        parameters=parameters(PreferredBoard),
         responses=FittingOut,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it; the answer is computed now."""
-        return json_response(selectors.as_document(self.own_or_404(Fitting, pk), self.query(Leads).leads))
+        return json_response(selectors.as_document(self.own_or_404(Fitting, pk), _preferred(self)))
 
     @extend_schema(request=FittingPatch, responses=FittingOut)
     def patch(self, request: Request, pk: int) -> HttpResponse:
@@ -166,19 +171,19 @@ class SinceView(ShopView):
 class FacesView(ShopView):
     """The faces of the bench."""
 
-    @extend_schema(operation_id="fitting_faces", parameters=parameters(Leads), responses=Faces)
+    @extend_schema(operation_id="fitting_faces", parameters=parameters(PreferredBoard), responses=Faces)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What the board on the bench and the present one do, number by number."""
-        return json_response(build_faces(self.own_or_404(Fitting, pk), self.query(Leads).leads))
+        return json_response(build_faces(self.own_or_404(Fitting, pk), _preferred(self)))
 
 
 class WhyView(ShopView):
     """Why the numbers are what they are."""
 
-    @extend_schema(operation_id="fitting_why", parameters=parameters(Leads), responses=Why)
+    @extend_schema(operation_id="fitting_why", parameters=parameters(PreferredBoard), responses=Why)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Derive the numbers of the board on the bench."""
-        return json_response(build_why(self.own_or_404(Fitting, pk), self.query(Leads).leads))
+        return json_response(build_why(self.own_or_404(Fitting, pk), _preferred(self)))
 
 
 class WhyNotView(ShopView):
@@ -186,13 +191,13 @@ class WhyNotView(ShopView):
 
     @extend_schema(
         operation_id="fitting_why_not",
-        parameters=parameters(WhyNotOf, Leads),
+        parameters=parameters(WhyNotOf, PreferredBoard),
         responses=WhyNot,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What speaks most against it, and the smallest change that would make it right."""
         board = self.query(WhyNotOf).board
-        return json_response(build_why_not(self.own_or_404(Fitting, pk), board, self.query(Leads).leads))
+        return json_response(build_why_not(self.own_or_404(Fitting, pk), board, _preferred(self)))
 
 
 class CompareView(ShopView):
@@ -200,13 +205,13 @@ class CompareView(ShopView):
 
     @extend_schema(
         operation_id="fitting_compare",
-        parameters=parameters(ComparedWith, Leads),
+        parameters=parameters(ComparedWith, PreferredBoard),
         responses=Compared,
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """The board on the bench against one or two others."""
         fitting, others = self.own_or_404(Fitting, pk), self.query(ComparedWith).boards
-        return json_response(build_comparison(fitting, others, self.query(Leads).leads))
+        return json_response(build_comparison(fitting, others, _preferred(self)))
 
 
 class DocumentView(ShopView):

@@ -1,7 +1,7 @@
 """A closer look at the boards of a ticket: number by number, why, why not, and laid on each other.
 
-``leads`` is what the doubts named: where nobody chose a board it lies on the bench, so that what is looked at
-is what is shown.
+``preferred`` is what the doubts named: where nobody chose a board it lies on the bench, so that what is shown
+is what is looked at.
 """
 
 from chord_core.documents import Board, RideRequest
@@ -24,11 +24,11 @@ from rack.selectors import rack_of
 _BESIDE = 2
 
 
-def build_faces(fitting: Fitting, leads: int | None) -> Faces:
+def build_faces(fitting: Fitting, preferred: int | None) -> Faces:
     """What the board on the bench and the present one do, number by number; null while mass or rung is not
     known."""
     surfer, water = fitting.documents()
-    ticket = judge_ticket(fitting, leads=leads)
+    ticket = judge_ticket(fitting, preferred=preferred)
 
     def ridden(row: int | None) -> RideResult | None:
         if row is None or ticket.case is None:
@@ -40,10 +40,10 @@ def build_faces(fitting: Fitting, leads: int | None) -> Faces:
     )
 
 
-def build_why(fitting: Fitting, leads: int | None) -> Why:
+def build_why(fitting: Fitting, preferred: int | None) -> Why:
     """Derivations of the fit, the band, the hull and the ride of the board on the bench."""
     surfer, water = fitting.documents()
-    ticket = judge_ticket(fitting, leads=leads)
+    ticket = judge_ticket(fitting, preferred=preferred)
     if ticket.bench is None or ticket.ranking is None:
         return Why(version=fitting.version)
     board, ranking = ticket.fleet.boards[ticket.bench], ticket.ranking
@@ -59,7 +59,7 @@ def _row_of(ticket: Ticket, field: str, pk: int) -> int:
     return ticket.rack.ids.index(pk)
 
 
-def build_why_not(fitting: Fitting, board_id: int | None, leads: int | None) -> WhyNot:
+def build_why_not(fitting: Fitting, board_id: int | None, preferred: int | None) -> WhyNot:
     """Why not a board: what speaks most against it, and the smallest change that would make it right.
 
     Raises:
@@ -68,7 +68,7 @@ def build_why_not(fitting: Fitting, board_id: int | None, leads: int | None) -> 
     surfer, water = fitting.documents()
     rack = rack_of(fitting.shop)
     also = (rack.ids.index(board_id),) if board_id in rack.ids else ()
-    ticket = judge_ticket(fitting, also, leads)
+    ticket = judge_ticket(fitting, also, preferred)
     row = ticket.bench if board_id is None else _row_of(ticket, "board", board_id)
     if row is None or ticket.ranking is None:
         raise ChordError("board", board_id, "say mass and what they can do, and put a board on the bench")
@@ -98,14 +98,14 @@ def _others(ticket: Ticket, others: tuple[str, ...]) -> list[int]:
     return rows
 
 
-def build_comparison(fitting: Fitting, others: tuple[str, ...], leads: int | None) -> Compared:
+def build_comparison(fitting: Fitting, others: tuple[str, ...], preferred: int | None) -> Compared:
     """The board on the bench laid on one or two others.
 
     Raises:
         ChordError: there is no such board, too few or too many.
     """
     surfer, water = fitting.documents()
-    ticket = judge_ticket(fitting, leads=leads)
+    ticket = judge_ticket(fitting, preferred=preferred)
     if ticket.bench is None:
         raise ChordError("boards", None, "put a board on the bench first")
     rows = [ticket.bench, *_others(ticket, others)]

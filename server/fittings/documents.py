@@ -153,12 +153,12 @@ class SurePlace(Result):
 
 class Doubts(Result):
     """How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
-    next, what to try on the present board before another is sold. ``leads``: a board that is as good as the
-    first of the rack and stays on top more often; it goes on the bench where nobody chose one."""
+    next, what to try on the present board before another is sold. ``preferred_board_id``: a board that is as
+    good as the first of the rack and stays on top more often; it goes on the bench where nobody chose one."""
 
     version: int
-    sure: tuple[SurePlace, ...] = ()
-    leads: int | None = None
+    stability: tuple[SurePlace, ...] = ()
+    preferred_board_id: int | None = None
     next_question: NextQuestion | None = None
     fix: FixResult | None = None
 
@@ -195,10 +195,10 @@ class Why(Result):
     derivations: tuple[Derivation, ...] = ()
 
 
-class Leads(Document):
+class PreferredBoard(Document):
     """A board of the rack that goes before those that are as good."""
 
-    leads: int | None = Field(default=None, description="as the doubts named it")
+    preferred_board_id: int | None = Field(default=None, description="as the doubts named it")
 
 
 class Since(Document):

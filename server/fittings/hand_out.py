@@ -92,7 +92,8 @@ def hand_out(
     sheet.listed([fins[0].upper() + fins[1:], *care_for(bench.board)])
     sheet.head("Before you go in")
     mind = bench.ranked.advice.warnings if bench.ranked.advice else ()
-    sheet.listed([*answer.size.cautions, *bench.ranked.cautions, *mind])
+    cautions = (*answer.size.cautions, *bench.ranked.cautions)
+    sheet.listed([*(caution.says for caution in cautions), *mind])
     return bytes(sheet.output())
 
 

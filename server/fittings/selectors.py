@@ -21,11 +21,11 @@ from fittings.models import Fitting
 _BOARDS = ("present_board", "best_board", "worst_board")
 
 
-def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
+def as_document(fitting: Fitting, preferred: int | None = None) -> FittingOut:
     """A ticket with its answer, computed now.
 
     Args:
-        leads: a board that goes before those that are as good, as the doubts named it.
+        preferred: a board that goes before those that are as good, as the doubts named it.
     """
     facts, water = fitting.documents()
     return FittingOut.model_construct(
@@ -39,7 +39,7 @@ def as_document(fitting: Fitting, leads: int | None = None) -> FittingOut:
         pinned=pins_of(fitting),
         bench_id=fitting.bench_board_id,
         typed_board=typed_board(fitting),
-        answer=build_answer(fitting, leads),
+        answer=build_answer(fitting, preferred),
     )
 
 
@@ -53,7 +53,7 @@ def print_hand_out(fitting: Fitting, person: User) -> bytes:
     """The page that the surfer takes home, as PDF, with the figures that the screen shows."""
     facts, water = fitting.documents()
     size, pinned = search_windows(fitting)
-    answer = build_answer(fitting, build_doubts(fitting).leads)
+    answer = build_answer(fitting, build_doubts(fitting).preferred_board_id)
     return hand_out(facts, water, answer, _kind_shown(answer, size, pinned), person.units, fitting.shop.name)
 
 

@@ -138,7 +138,7 @@ def result_of(fleet_ride: FleetRide) -> RideResult:
         {
             "usual_face_m": float(fleet_ride.usual.height_m[0]),
             "usual_slope": float(fleet_ride.usual.slope[0]),
-            "works_share": works,
+            "ridden_share": works,
             "everyday": works,
             "best_day": _best_day(fleet_ride),
             "factors": {

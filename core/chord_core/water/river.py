@@ -151,7 +151,7 @@ def river_of(river: River, flows: Flows) -> RiverResult:
 
     return RiverResult(
         days=_days(flows),
-        works_share=float(np.average(works, weights=weight)),
+        ridden_share=float(np.average(works, weights=weight)),
         months=tuple(months),
         last_m3_s=float(flows.flow_m3_s[-1]),
         last_works=bool(works[-1]),

@@ -122,7 +122,7 @@ def river_says(river: RiverResult) -> tuple[str, ...]:
     """The sentence of a standing wave: how often it worked, and whether it does now."""
     now = "works" if river.last_works else "does not work"
     return (
-        f"Works {round(100 * river.works_share)} % of the time.",
+        f"Works {round(100 * river.ridden_share)} % of the time.",
         f"At the last reading, {river.last_m3_s:g} m³/s, it {now}.",
     )
 

@@ -154,7 +154,7 @@ def shares(ride: Ride) -> list[Derivation]:
         explained(NERVE, r.nerve_terms(r.usual.height_m), at["nerve"]),
         explained(STAND, r.stand_terms, at["stand"]),
         derivation(
-            "works_share",
+            "ridden_share",
             "Share of the waves that come which turn into rides",
             "sum over the bins of weight x product of the factors",
             works,

@@ -194,7 +194,7 @@ class Rivers(BreakCase):
         self.assertEqual((read["readings"], read["faulty"]), (2, 1))
         self.assertEqual(self.flows(place, "time,flow\n2024-03-01T02:00,20\n")["readings"], 1)
         found = self.gives(place)
-        self.assertAlmostEqual(found["river"]["works_share"], 2 / 3)
+        self.assertAlmostEqual(found["river"]["ridden_share"], 2 / 3)
         self.assertEqual(found["water"]["flow_m_s"], 2.8)
         self.assertIn("Works 67 % of the time.", found["says"])
         now = self.good("get", f"/api/breaks/{place['id']}/now/")

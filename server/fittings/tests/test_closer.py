@@ -46,7 +46,7 @@ class Faces(CloserCase):
         self.assertEqual(len(named), len(set(named)), "no number is derived twice")
         for need in ticket["answer"]["bench"]["needs"]:
             self.assertIn(need["why"], named)
-        for name in ("fit", "rides_per_hour", "works_share", "litres", "expected_l"):
+        for name in ("fit", "rides_per_hour", "ridden_share", "litres", "expected_l"):
             self.assertIn(name, named)
 
     def test_needs_are_those_of_the_complaint_then_of_the_aim(self) -> None:
@@ -87,7 +87,9 @@ class WhyNot(CloserCase):
         self.assertEqual(self.refused(400, "get", f"{path}/compare/")["field"], "boards")
         self.assertEqual(self.refused(400, "get", f"{path}/compare/?boards=now")["field"], "boards")
         self.assertEqual(self.refused(400, "get", f"{path}/compare/?boards=1,2,3")["field"], "boards")
-        self.assertEqual(self.refused(400, "get", f"{path}/?leads=x")["field"], "leads")
+        self.assertEqual(
+            self.refused(400, "get", f"{path}/?preferred_board_id=x")["field"], "preferred_board_id"
+        )
         blank = self.good("post", "/api/fittings/", {})
         self.refused(400, "get", f"/api/fittings/{blank['id']}/why-not/")
 
@@ -110,21 +112,24 @@ class Beside(CloserCase):
         ticket = self.ticket()
         first, second, last = (row["id"] for row in ticket["answer"]["ranking"])
         fits = {row["id"]: row["fit"] for row in ticket["answer"]["ranking"]}
-        led = self.of(ticket, f"?leads={last}")["answer"]
+        led = self.of(ticket, f"?preferred_board_id={last}")["answer"]
         as_good = fits[first] - fits[last] <= 2
         self.assertEqual(led["ranking"][0]["id"], last if as_good else first)
         self.assertEqual(led["bench"]["id"], led["ranking"][0]["id"])
-        fit = {row["of"]: row["value"] for row in self.of(ticket, f"why/?leads={last}")["derivations"]}["fit"]
+        fit = {
+            row["of"]: row["value"]
+            for row in self.of(ticket, f"why/?preferred_board_id={last}")["derivations"]
+        }["fit"]
         self.assertAlmostEqual(fit, led["bench"]["ranked"]["fit"], places=6)
-        faces = self.of(ticket, f"faces/?leads={last}")["bench"]
+        faces = self.of(ticket, f"faces/?preferred_board_id={last}")["bench"]
         self.assertAlmostEqual(faces["rides_per_hour"], led["ranking"][0]["rides"], places=6)
-        beside = self.of(ticket, f"compare/?boards={second}&leads={last}")
+        beside = self.of(ticket, f"compare/?boards={second}&preferred_board_id={last}")
         self.assertAlmostEqual(beside["fits"][0], led["bench"]["ranked"]["fit"], places=6)
         doubts = self.of(ticket, "doubts/")
-        tops = {row["id"]: row["on_top"] for row in doubts["sure"]}
-        if doubts["leads"]:
-            self.assertGreater(tops[doubts["leads"]], tops[first])
-            self.assertLessEqual(fits[first] - fits[doubts["leads"]], 2)
+        tops = {row["id"]: row["on_top"] for row in doubts["stability"]}
+        if doubts["preferred_board_id"]:
+            self.assertGreater(tops[doubts["preferred_board_id"]], tops[first])
+            self.assertLessEqual(fits[first] - fits[doubts["preferred_board_id"]], 2)
         self.assertIn(second, tops)
 
 

@@ -11,7 +11,7 @@ from fittings.models import Fitting
 from rack.models import Board
 from surfers.models import Surfer
 
-SCHOOLS = {"by ratio", "by step", "by shape", "by float"}
+METHODS = {"by ratio", "by step", "by shape", "by float"}
 
 
 class Tickets(ApiCase):
@@ -100,8 +100,8 @@ class Tickets(ApiCase):
         present = ticket["answer"]["present"]
         self.assertEqual(present["hull"]["line"]["imperial"], "6'0 1/16 x 20 1/16 x 2 17/32, 33.0 L")
         self.assertAlmostEqual(present["ranked"]["litres"], 33.0)
-        schools = {school["name"] for school in ticket["answer"]["size"]["schools"]}
-        self.assertEqual(schools, SCHOOLS)
+        sizing_methods = {method["name"] for method in ticket["answer"]["size"]["sizing_methods"]}
+        self.assertEqual(sizing_methods, METHODS)
 
     def test_the_same_facts_are_answered_the_same_and_others_otherwise(self) -> None:
         """Searched answers are kept by what they were searched from."""
@@ -115,9 +115,9 @@ class Tickets(ApiCase):
         heavier = self.ticket(present_board=BOARD, mass_kg=96)
         unlike = self.good("get", f"/api/fittings/{heavier['id']}/doubts/")
         self.assertNotEqual(unlike["fix"], first["fix"])
-        Board.objects.filter(pk=first["sure"][0]["id"]).first().delete()
+        Board.objects.filter(pk=first["stability"][0]["id"]).first().delete()
         fewer = self.good("get", address)
-        self.assertNotIn(first["sure"][0]["id"], [row["id"] for row in fewer["sure"]])
+        self.assertNotIn(first["stability"][0]["id"], [row["id"] for row in fewer["stability"]])
 
     def test_windows_are_searched_apart_and_say_of_which_version(self) -> None:
         """The verdict does not wait for the search: families first, windows when they are asked for."""
@@ -138,12 +138,12 @@ class Tickets(ApiCase):
         doubts = self.good("get", f"/api/fittings/{ticket['id']}/doubts/")
         self.assertEqual(doubts["version"], ticket["version"])
         ranked = [row["id"] for row in ticket["answer"]["ranking"]]
-        self.assertTrue({row["id"] for row in doubts["sure"]} <= set(ranked))
-        self.assertAlmostEqual(sum(row["on_top"] for row in doubts["sure"]), 1.0)
+        self.assertTrue({row["id"] for row in doubts["stability"]} <= set(ranked))
+        self.assertAlmostEqual(sum(row["on_top"] for row in doubts["stability"]), 1.0)
         self.assertIsNotNone(doubts["fix"]["fit"])
         blank = self.good("post", "/api/fittings/", {"facts": {"name": "Nobody yet"}})
         nothing = self.good("get", f"/api/fittings/{blank['id']}/doubts/")
-        self.assertEqual((nothing["sure"], nothing["next_question"], nothing["fix"]), ([], None, None))
+        self.assertEqual((nothing["stability"], nothing["next_question"], nothing["fix"]), ([], None, None))
 
     def test_a_surfer_who_shares_is_served_with_the_other(self) -> None:
         sharer = {"mass_kg": 50, "rung": "starter"}

@@ -30,7 +30,8 @@ class Page(HandOver):
         bench = ticket["answer"]["bench"]
         self.assertIn("For Ines", text)
         self.assertIn(bench["hull"]["line"]["imperial"], text)
-        for says in (*bench["ranked"]["for"], *bench["ranked"]["against"], *bench["ranked"]["cautions"]):
+        cautions = [caution["says"] for caution in bench["ranked"]["cautions"]]
+        for says in (*bench["ranked"]["for"], *bench["ranked"]["against"], *cautions):
             self.assertIn(says, text)
         self.assertIn(bench["ranked"]["on_the_wave"]["says"][0], text)
         size = self.good("get", f"/api/fittings/{ticket['id']}/windows/")["size"]

@@ -1808,6 +1808,25 @@ export interface components {
             after: components["schemas"]["SeenAgainst"][];
         };
         /**
+         * Caution
+         * @description What to mind: a code that programs can read, how grave it is (``stop``: do not go in like this;
+         *     ``care``: with somebody or something; ``note``), and the sentence.
+         */
+        Caution: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "too_big" | "too_hollow" | "instructor" | "child" | "river" | "local_rules" | "leash" | "cannot_sink";
+            /**
+             * Severity
+             * @enum {string}
+             */
+            severity: "stop" | "care" | "note";
+            /** Says */
+            says: string;
+        };
+        /**
          * Change
          * @description The smallest change of one thing that makes a board right: what, from what to what, the fit then.
          */
@@ -1967,6 +1986,18 @@ export interface components {
             result: components["schemas"]["CompareResult"];
         };
         /**
+         * ComplaintAdvice
+         * @description A complaint about the present board: what to ask back, and what to change first.
+         */
+        ComplaintAdvice: {
+            /** Complaint */
+            complaint: string;
+            /** Ask */
+            ask: string;
+            /** Change First */
+            change_first: string;
+        };
+        /**
          * Constant
          * @description A harmonic constant: amplitude [m] and phase lag on Greenwich [deg].
          */
@@ -2120,22 +2151,22 @@ export interface components {
         /**
          * Doubts
          * @description How sure the answer of a ticket is, as it stood at ``version``: the first boards' places, what to ask
-         *     next, what to try on the present board before another is sold. ``leads``: a board that is as good as the
-         *     first of the rack and stays on top more often; it goes on the bench where nobody chose one.
+         *     next, what to try on the present board before another is sold. ``preferred_board_id``: a board that is as
+         *     good as the first of the rack and stays on top more often; it goes on the bench where nobody chose one.
          */
         Doubts: {
             /** Version */
             version: number;
             /**
-             * Sure
+             * Stability
              * @default []
              */
-            sure: components["schemas"]["SurePlace"][];
+            stability: components["schemas"]["SurePlace"][];
             /**
-             * Leads
+             * Preferred Board Id
              * @default null
              */
-            leads: number | null;
+            preferred_board_id: number | null;
             /** @default null */
             next_question: components["schemas"]["NextQuestion"] | null;
             /** @default null */
@@ -2535,10 +2566,10 @@ export interface components {
              */
             fixes: components["schemas"]["Fix"][];
             /**
-             * Heard
+             * Complaints
              * @default []
              */
-            heard: components["schemas"]["Heard"][];
+            complaints: components["schemas"]["ComplaintAdvice"][];
             /**
              * First
              * @default false
@@ -2714,18 +2745,6 @@ export interface components {
             above: number;
             /** Says */
             says: string;
-        };
-        /**
-         * Heard
-         * @description A complaint about the present board: what to ask back, and what to change first.
-         */
-        Heard: {
-            /** Complaint */
-            complaint: string;
-            /** Ask */
-            ask: string;
-            /** Change First */
-            change_first: string;
         };
         /**
          * HeightWord
@@ -3157,8 +3176,8 @@ export interface components {
          *     river wave; sentences.
          */
         OnTheWave: {
-            /** Works Share */
-            works_share: number;
+            /** Ridden Share */
+            ridden_share: number;
             rides: components["schemas"]["RidesBand"] | null;
             /** Range M */
             range_m: [
@@ -3419,7 +3438,7 @@ export interface components {
             /** Against */
             against: string[];
             /** Cautions */
-            cautions: string[];
+            cautions: components["schemas"]["Caution"][];
             /** @default null */
             advice: components["schemas"]["Advice"] | null;
         };
@@ -3529,7 +3548,7 @@ export interface components {
          * RideResult
          * @description Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
          *
-         *     ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` hold about
+         *     ``ridden_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` hold about
          *     eight of ten draws over what one cannot know: faces 15 % flatter and steeper, waves that fall to one.
          *     ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
          *     up to which this rung is at ease. On a river there are no rides an hour: ``stays_on`` says how surely
@@ -3558,10 +3577,10 @@ export interface components {
              */
             usual_slope: number | null;
             /**
-             * Works Share
+             * Ridden Share
              * @default null
              */
-            works_share: number | null;
+            ridden_share: number | null;
             /**
              * Rides Per Hour
              * @default null
@@ -3662,8 +3681,8 @@ export interface components {
          *     usual hour that works; ``days``: the last year's flows.
          */
         RiverResult: {
-            /** Works Share */
-            works_share: number;
+            /** Ridden Share */
+            ridden_share: number;
             /** Days */
             days: components["schemas"]["DayFlow"][];
             /** Months */
@@ -4027,7 +4046,7 @@ export interface components {
          * @description Answer of ``size``. ``missing`` names facts without which there is no answer.
          *
          *     ``target_l`` are the litres that are expected of the leading family, or the advisor's own target;
-         *     ``target_band_l`` the litres between which a board is as good; ``schools`` other ways of sizing, as
+         *     ``target_band_l`` the litres between which a board is as good; ``sizing_methods`` other ways of sizing, as
          *     evidence.
          *     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
          *     they and ``step_down`` are empty where the families were only ordered, not searched.
@@ -4045,10 +4064,10 @@ export interface components {
              */
             assumed: components["schemas"]["Assumed"][];
             /**
-             * Schools
+             * Sizing Methods
              * @default []
              */
-            schools: components["schemas"]["SizingMethod"][];
+            sizing_methods: components["schemas"]["SizingMethod"][];
             /**
              * Target L
              * @default null
@@ -4092,10 +4111,10 @@ export interface components {
              */
             builds: components["schemas"]["Option"][];
             /**
-             * Heard
+             * Complaints
              * @default []
              */
-            heard: components["schemas"]["Heard"][];
+            complaints: components["schemas"]["ComplaintAdvice"][];
             /** @default null */
             step_down: components["schemas"]["StepDown"] | null;
             /**
@@ -4114,7 +4133,7 @@ export interface components {
              * Cautions
              * @default []
              */
-            cautions: string[];
+            cautions: components["schemas"]["Caution"][];
             /**
              * Days
              * @default []
@@ -4135,14 +4154,16 @@ export interface components {
         };
         /**
          * SizingMethod
-         * @description One school of sizing as a band on the litre ruler, with its reason.
+         * @description A way of sizing as a band on the litre ruler: its code, what it is called, and its reason.
          */
         SizingMethod: {
             /**
-             * Name
+             * Code
              * @enum {string}
              */
-            name: "by ratio" | "by step" | "by shape" | "by float";
+            code: "ratio" | "step" | "shape" | "float";
+            /** Name */
+            name: string;
             /** Low L */
             low_l: number;
             /** High L */
@@ -6786,7 +6807,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description as the doubts named it */
-                leads?: number;
+                preferred_board_id?: number;
             };
             header?: never;
             path: {
@@ -7040,7 +7061,7 @@ export interface operations {
                 /** @description 7,12 or now,7 */
                 boards: string;
                 /** @description as the doubts named it */
-                leads?: number;
+                preferred_board_id?: number;
             };
             header?: never;
             path: {
@@ -7194,7 +7215,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description as the doubts named it */
-                leads?: number;
+                preferred_board_id?: number;
             };
             header?: never;
             path: {
@@ -7350,7 +7371,7 @@ export interface operations {
         parameters: {
             query?: {
                 /** @description as the doubts named it */
-                leads?: number;
+                preferred_board_id?: number;
             };
             header?: never;
             path: {
@@ -7403,7 +7424,7 @@ export interface operations {
                 /** @description of the rack; else the bench's */
                 board?: number;
                 /** @description as the doubts named it */
-                leads?: number;
+                preferred_board_id?: number;
             };
             header?: never;
             path: {

@@ -33,9 +33,13 @@ const state = reactive({
 /** The ticket in hand; on a tie the board that leads, so that what is looked at is what lies on the bench. */
 function asked<T extends object>(query: T) {
   const { state: ticket, doubts } = useTicket()
-  const leads = doubts.value?.version === ticket.fitting?.version ? doubts.value?.leads : null
+  const preferred_board_id =
+    doubts.value?.version === ticket.fitting?.version ? doubts.value?.preferred_board_id : null
   return {
-    params: { path: { id: ticket.fitting?.id ?? 0 }, query: { ...query, ...(leads && { leads }) } },
+    params: {
+      path: { id: ticket.fitting?.id ?? 0 },
+      query: { ...query, ...(preferred_board_id && { preferred_board_id }) },
+    },
   }
 }
 

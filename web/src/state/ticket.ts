@@ -73,12 +73,12 @@ async function loadStability(fitting: Fitting): Promise<void> {
   const doubts = await unwrap<Doubts | undefined>(api.GET('/api/fittings/{id}/doubts/', path))
   if (!doubts || !stands(fitting, doubts.version)) return
   state.doubts = markRaw(doubts)
-  if (doubts.leads) await preferBoard(fitting, doubts.leads)
+  if (doubts.preferred_board_id) await preferBoard(fitting, doubts.preferred_board_id)
 }
 
 /** On a tie the steadier board leads: the answer is asked for again with it first. */
-async function preferBoard(fitting: Fitting, leads: number): Promise<void> {
-  const params = { path: { id: fitting.id }, query: { leads } }
+async function preferBoard(fitting: Fitting, boardId: number): Promise<void> {
+  const params = { path: { id: fitting.id }, query: { preferred_board_id: boardId } }
   const led = await unwrap<Fitting>(api.GET('/api/fittings/{id}/', { params }))
   if (stands(fitting, led.version)) state.fitting = markRaw(led)
 }

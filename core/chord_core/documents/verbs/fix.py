@@ -8,7 +8,7 @@ from pydantic import Field
 
 from chord_core.documents.base import Result
 from chord_core.documents.board import Board
-from chord_core.documents.verbs.size import Heard, SizeRequest
+from chord_core.documents.verbs.size import ComplaintAdvice, SizeRequest
 
 
 class FixRequest(SizeRequest):
@@ -34,6 +34,6 @@ class FixResult(Result):
     fit: float | None = None
     best_fit: float | None = None
     fixes: tuple[Fix, ...] = ()
-    heard: tuple[Heard, ...] = ()
+    complaints: tuple[ComplaintAdvice, ...] = ()
     first: bool = False
     says: str = ""

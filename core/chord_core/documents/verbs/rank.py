@@ -6,7 +6,7 @@ from pydantic import ConfigDict, Field
 
 from chord_core.documents.base import Result
 from chord_core.documents.board import Board
-from chord_core.documents.verbs.shared import Pair
+from chord_core.documents.verbs.shared import Caution, Pair
 from chord_core.documents.verbs.size import Advice, FinAdvice, SizeRequest, SizeResult
 from chord_core.documents.why import Derivation
 
@@ -43,7 +43,7 @@ class OnTheWave(Result):
     river), face heights over which it works [m] and what ends them at either end; how surely it stays on a
     river wave; sentences."""
 
-    works_share: float
+    ridden_share: float
     rides: RidesBand | None
     range_m: Pair | None
     ends: dict[str, str]
@@ -76,7 +76,7 @@ class Ranked(Result):
     parts: dict[str, float]
     for_: tuple[str, ...] = Field(alias="for")
     against: tuple[str, ...]
-    cautions: tuple[str, ...]
+    cautions: tuple[Caution, ...]
     advice: Advice | None = None
 
 
@@ -129,14 +129,15 @@ class RankStability(Result):
 class RankResult(Result):
     """Answer of ``rank``: the boards, best first; the size answer it stands on; how sure the order of the
     first boards is; what to ask next; what is needed and what the board that leads gives.
-    ``leads``: a board (its place in ``boards``) that is as good as the first and stays on top more often."""
+    ``preferred_index``: a board (its place in ``boards``) that is as good as the first and stays on top more
+    often."""
 
     size: SizeResult
     judged_by: tuple[str, ...]
     ranking: tuple[Ranked, ...]
     not_yet: str = ""
     needs: tuple[Need, ...] = ()
-    sure: tuple[RankStability, ...] = ()
-    leads: int | None = None
+    stability: tuple[RankStability, ...] = ()
+    preferred_index: int | None = None
     next_question: NextQuestion | None = None
     derivations: tuple[Derivation, ...] = ()

@@ -89,7 +89,7 @@ class Coverage(Result):
 class RideResult(Result):
     """Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
 
-    ``works_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` hold about
+    ``ridden_share`` and ``everyday`` are over all of the waves; ``rides_low`` and ``rides_high`` hold about
     eight of ten draws over what one cannot know: faces 15 % flatter and steeper, waves that fall to one.
     ``range_m`` is the board's own, without nerve; ``nerve_m`` the face
     up to which this rung is at ease. On a river there are no rides an hour: ``stays_on`` says how surely
@@ -100,7 +100,7 @@ class RideResult(Result):
     assumed: tuple[Assumed, ...] = ()
     usual_face_m: float | None = None
     usual_slope: float | None = None
-    works_share: float | None = None
+    ridden_share: float | None = None
     rides_per_hour: float | None = None
     rides_low: float | None = None
     rides_high: float | None = None

@@ -32,7 +32,7 @@ class RiverResult(Result):
     measured), its flow now [m3/s] and whether it works; speed [m/s], face and depth [m], slope and air of the
     usual hour that works; ``days``: the last year's flows."""
 
-    works_share: float
+    ridden_share: float
     days: tuple[DayFlow, ...]
     months: tuple[float | None, ...]
     last_m3_s: float

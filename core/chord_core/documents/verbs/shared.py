@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from typing import Annotated
+from typing import Annotated, Literal
 
 from pydantic import Field
 
 from chord_core.documents.base import Result
 
 Pair = tuple[float, float]
+CautionCode = Literal[
+    "too_big", "too_hollow", "instructor", "child", "river", "local_rules", "leash", "cannot_sink"
+]
 TargetL = Annotated[float, Field(ge=5, le=300)]
 
 
@@ -18,6 +21,15 @@ class Assumed(Result):
     field: str
     value: float | str | bool
     why: str
+
+
+class Caution(Result):
+    """What to mind: a code that programs can read, how grave it is (``stop``: do not go in like this;
+    ``care``: with somebody or something; ``note``), and the sentence."""
+
+    code: CautionCode
+    severity: Literal["stop", "care", "note"]
+    says: str
 
 
 class Day(Result):

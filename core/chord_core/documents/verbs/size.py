@@ -6,13 +6,13 @@ from typing import Literal
 
 from chord_core.documents.base import Document, Result
 from chord_core.documents.surfer import Surfer
-from chord_core.documents.verbs.shared import Assumed, Day, Pair, TargetL
+from chord_core.documents.verbs.shared import Assumed, Caution, Day, Pair, TargetL
 from chord_core.documents.water import Water
 from chord_core.documents.why import Derivation
 
 
 class SizeRequest(Document):
-    """``size`` reads a surfer and a water; ``target_l`` [L] overrules the schools."""
+    """``size`` reads a surfer and a water; ``target_l`` [L] overrules the ways of sizing."""
 
     surfer: Surfer
     water: Water = Water()
@@ -20,9 +20,10 @@ class SizeRequest(Document):
 
 
 class SizingMethod(Result):
-    """One school of sizing as a band on the litre ruler, with its reason."""
+    """A way of sizing as a band on the litre ruler: its code, what it is called, and its reason."""
 
-    name: Literal["by ratio", "by step", "by shape", "by float"]
+    code: Literal["ratio", "step", "shape", "float"]
+    name: str
     low_l: float
     high_l: float
     reason: str
@@ -53,7 +54,7 @@ class Option(Result):
     says: str
 
 
-class Heard(Result):
+class ComplaintAdvice(Result):
     """A complaint about the present board: what to ask back, and what to change first."""
 
     complaint: str
@@ -122,7 +123,7 @@ class SizeResult(Result):
     """Answer of ``size``. ``missing`` names facts without which there is no answer.
 
     ``target_l`` are the litres that are expected of the leading family, or the advisor's own target;
-    ``target_band_l`` the litres between which a board is as good; ``schools`` other ways of sizing, as
+    ``target_band_l`` the litres between which a board is as good; ``sizing_methods`` other ways of sizing, as
     evidence.
     ``windows``, ``tails``, ``fins``, ``builds`` and ``fin_size`` are of the leading family, in order of fit;
     they and ``step_down`` are empty where the families were only ordered, not searched.
@@ -130,7 +131,7 @@ class SizeResult(Result):
 
     missing: tuple[str, ...] = ()
     assumed: tuple[Assumed, ...] = ()
-    schools: tuple[SizingMethod, ...] = ()
+    sizing_methods: tuple[SizingMethod, ...] = ()
     target_l: float | None = None
     target_band_l: Pair | None = None
     target_because: str = ""
@@ -140,12 +141,12 @@ class SizeResult(Result):
     fins: tuple[Option, ...] = ()
     fin_size: FinAdvice | None = None
     builds: tuple[Option, ...] = ()
-    heard: tuple[Heard, ...] = ()
+    complaints: tuple[ComplaintAdvice, ...] = ()
     step_down: StepDown | None = None
     closed: tuple[Closed, ...] = ()
     advice: Advice | None = None
     leash: str = ""
-    cautions: tuple[str, ...] = ()
+    cautions: tuple[Caution, ...] = ()
     days: tuple[Day, ...] = ()
     days_say: str = ""
     tables_version: str

@@ -88,7 +88,7 @@ def _on_a_river(summary: RideSummary, row: int) -> OnTheWave:
     share = "washed off more often than not" if stays < 0.5 else f"stays on {stays:.0%} of the time"
     says = (f"In this flow: {share}.",)
     return OnTheWave(
-        works_share=float(summary.works[row]), rides=None, range_m=None, ends={}, stays_on=stays, says=says
+        ridden_share=float(summary.works[row]), rides=None, range_m=None, ends={}, stays_on=stays, says=says
     )
 
 
@@ -107,7 +107,7 @@ def on_the_wave(summary: RideSummary, row: int, rider: Rider, conditions: Condit
     says = [rides_says(band, conditions.kind)]
     says.append(range_says(*edge, ends, rider.height_m) if known else "Works in none of the waves looked at.")
     return OnTheWave(
-        works_share=float(summary.works[row]),
+        ridden_share=float(summary.works[row]),
         rides=band,
         range_m=edge if known else None,
         ends=ends if known else {},
@@ -125,4 +125,4 @@ def limits_say(wave: OnTheWave, body_m: float) -> tuple[str, ...]:
         says.append(f"Below {word_for(wave.range_m[0], body_m)}: {_BELOW[wave.ends['small']]}.")
     if wave.stays_on is not None:
         says.append(f"Washed off {1 - wave.stays_on:.0%} of the time in this flow.")
-    return (*says, f"{1 - wave.works_share:.0%} of the waves do not become rides.")
+    return (*says, f"{1 - wave.ridden_share:.0%} of the waves do not become rides.")

@@ -14,7 +14,7 @@ from chord_core.fit.answer.change import fin_trials
 from chord_core.fit.judge.baseline import build_baseline
 from chord_core.fit.judge.candidates import fit_in
 from chord_core.fit.judge.case import Case, case_of
-from chord_core.fit.judge.complaints import heard
+from chord_core.fit.judge.complaints import complaint_advice
 from chord_core.surfer.defaults import missing_facts
 
 #: From this share of the gain a fix is tried before any sale; under this one it is not worth a word.
@@ -90,7 +90,7 @@ def fix(request: FixRequest) -> FixResult:
         fit=now,
         best_fit=best,
         fixes=tuple(worth),
-        heard=heard(case),
+        complaints=complaint_advice(case),
         first=first,
         says=_says(gain, worth, first),
     )

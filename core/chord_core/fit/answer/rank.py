@@ -19,6 +19,7 @@ from chord_core.documents.verbs.rank import (
     RankStability,
     Remembered,
 )
+from chord_core.documents.verbs.shared import Caution
 from chord_core.documents.verbs.size import SizeRequest, SizeResult
 from chord_core.fit.advise.advice import Chosen, advise
 from chord_core.fit.advise.headline import because
@@ -34,7 +35,7 @@ from chord_core.fit.judge.case import Case, case_of
 from chord_core.fit.judge.factors import FACTORS, Judged
 from chord_core.fit.judge.handling import DUCK_MOST
 from chord_core.fit.judge.shared import judge
-from chord_core.fit.rules.cautions import leash_for
+from chord_core.fit.rules.cautions import leash_caution
 from chord_core.fit.rules.gear import advise_fins, cost_a_session, out_of_the_door, pad_for
 from chord_core.fit.rules.precedence import all_over_budget, over_budget, tiers
 from chord_core.hull.hull import Hull
@@ -50,10 +51,11 @@ from chord_core.tables import tables, tables_version
 NOT_YET = "Not yet, not here: every board of this rack is behind a gate."
 
 
-def _cautions(case: Case, board: Board, judged: Judged, row: int) -> tuple[str, ...]:
-    found = [leash_for(board.length_m, case.rider, case.conditions)]
+def _cautions(case: Case, board: Board, judged: Judged, row: int) -> tuple[Caution, ...]:
+    found = [leash_caution(board.length_m, case.rider, case.conditions)]
     if judged.duck_needed and judged.ridden.floats.duck_dive[row] > DUCK_MOST:
-        found.append("Cannot be sunk under a wave: turtle roll, channel, or ask.")
+        says = "Cannot be sunk under a wave: turtle roll, channel, or ask."
+        found.append(Caution(code="cannot_sink", severity="care", says=says))
     return tuple(found)
 
 
@@ -237,7 +239,7 @@ def rank(request: RankRequest) -> RankResult:
         ranking=tuple(rack.describe(int(row)) for row in rack.order),
         not_yet="" if rack.fit.max() > 0 else NOT_YET,
         needs=() if request.quick else rack.needs(int(rack.order[0])),
-        sure=sure,
-        leads=steadiest(rack, sure),
+        stability=sure,
+        preferred_index=steadiest(rack, sure),
         next_question=question,
     )

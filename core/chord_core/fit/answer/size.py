@@ -1,5 +1,5 @@
-"""The ``size`` verb: schools, target, windows, families, tails, fins, builds, leash and cautions for one
-surfer."""
+"""The ``size`` verb: ways of sizing, target, windows, families, tails, fins, builds, leash and cautions for
+one surfer."""
 
 from __future__ import annotations
 
@@ -15,7 +15,7 @@ from chord_core.fit.advise.advice import Chosen, advise
 from chord_core.fit.expected.kinds import speaks_for
 from chord_core.fit.judge.baseline import TIMES, Baseline, build_baseline
 from chord_core.fit.judge.case import Case, case_of
-from chord_core.fit.judge.complaints import heard
+from chord_core.fit.judge.complaints import complaint_advice
 from chord_core.fit.judge.factors import closed_in
 from chord_core.fit.rules.cautions import cautions_for, leash_for
 from chord_core.fit.rules.gates import a
@@ -49,7 +49,7 @@ class Sized:
 
     @cached_property
     def sizing(self) -> Sizing:
-        """The schools, and the band and target that they settle."""
+        """The ways of sizing, and the band and target that they settle."""
         return size_up(self.case, self.lead, self.target_l, wave_sizing_methods(self.baseline, self.case))
 
     @property
@@ -150,12 +150,12 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         }
     return SizeResult(
         assumed=case.assumed,
-        schools=sizing.schools,
+        sizing_methods=sizing.sizing_methods,
         target_l=sizing.target_l,
         target_band_l=outwards(*sizing.band, HALF_LITRE),
         target_because=sizing.because,
         families=kinds,
-        heard=heard(case),
+        complaints=complaint_advice(case),
         closed=_closed(case),
         advice=advise(case, _chosen(sized)) if sized.baseline.open else None,
         leash=leash_for(_length_m(sized, board), case.rider, case.conditions) if kinds else "",
@@ -187,8 +187,8 @@ def size(request: SizeRequest) -> SizeResult:
     """Size a surfer for a water.
 
     Returns:
-        Schools, target [L], windows, families, tails, fins and builds in order; or only ``missing`` while
-        mass or rung is not known.
+        Ways of sizing, target [L], windows, families, tails, fins and builds in order; or only ``missing``
+        while mass or rung is not known.
     """
     case = case_of(request)
     if case is None:

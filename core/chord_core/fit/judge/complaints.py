@@ -9,7 +9,7 @@ import numpy as np
 from scipy.special import expit
 
 from chord_core import spoken
-from chord_core.documents.verbs.size import Heard
+from chord_core.documents.verbs.size import ComplaintAdvice
 from chord_core.fit.judge.case import Case
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
@@ -91,10 +91,10 @@ def hearing_says(case: Case, complaint: str, hull: Hull, ridden: RideSummary, ro
     return form.format(value(hull, ridden, row), value(case.now.hull, case.now.ridden, 0))
 
 
-def heard(case: Case) -> tuple[Heard, ...]:
+def complaint_advice(case: Case) -> tuple[ComplaintAdvice, ...]:
     """What to ask back for each complaint, and what to change first."""
     rows = tables().complaints.complaints
     return tuple(
-        Heard(complaint=name, ask=rows[name].ask, change_first=rows[name].first)
+        ComplaintAdvice(complaint=name, ask=rows[name].ask, change_first=rows[name].first)
         for name in case.rider.surfer.complaints
     )

@@ -3,8 +3,10 @@
 from __future__ import annotations
 
 import math
+from typing import Literal
 
 from chord_core import spoken
+from chord_core.documents.verbs.shared import Caution, CautionCode
 from chord_core.surfer.defaults import Rider
 from chord_core.tables import rungs
 from chord_core.units import FOOT_M
@@ -12,6 +14,12 @@ from chord_core.water.conditions import Conditions
 
 #: A face this much over the rung's comfortable height is "not yet, not here".
 _OVER = 1.15
+
+
+def leash_caution(length_m: float, rider: Rider, conditions: Conditions) -> Caution:
+    """The leash as one of the cautions of a board."""
+    grave: Literal["care", "note"] = "care" if conditions.kind == "river" else "note"
+    return Caution(code="leash", severity=grave, says=leash_for(length_m, rider, conditions))
 
 
 def leash_for(length_m: float, rider: Rider, conditions: Conditions) -> str:
@@ -30,22 +38,25 @@ def leash_for(length_m: float, rider: Rider, conditions: Conditions) -> str:
     return f"Leash of {feet} ft, {cord}{where}."
 
 
-def cautions_for(rider: Rider, conditions: Conditions) -> tuple[str, ...]:
+def cautions_for(rider: Rider, conditions: Conditions) -> tuple[Caution, ...]:
     """What to say before anybody goes in, for this surfer and this water."""
-    found: list[str] = []
+    found: list[Caution] = []
+
+    def say(code: CautionCode, severity: Literal["stop", "care", "note"], says: str) -> None:
+        found.append(Caution(code=code, severity=severity, says=says))
+
     first = rider.rung.step <= rungs()["standing"].step
     if conditions.days.usual_m > rider.rung.comfortable_face_m * _OVER:
-        found.append(
-            f"Not yet, not here on a usual day: {spoken.face(conditions.days.usual_m)} is over the "
-            f"{spoken.face(rider.rung.comfortable_face_m)} that go with “{rider.rung.can_do}”."
-        )
+        faces = spoken.face(conditions.days.usual_m), spoken.face(rider.rung.comfortable_face_m)
+        says = f"{faces[0]} is over the {faces[1]} that go with “{rider.rung.can_do}”."
+        say("too_big", "stop", f"Not yet, not here on a usual day: {says}")
     elif conditions.steepness == "hollow" and rider.rung.step < rungs()["linking"].step:
-        found.append("Hollow water is for surfers who link turns: not yet, not here.")
+        say("too_hollow", "stop", "Hollow water is for surfers who link turns: not yet, not here.")
     if first:
-        found.append("First waves: soft board, rounded fins, and a licensed instructor.")
+        say("instructor", "care", "First waves: soft board, rounded fins, and a licensed instructor.")
     if rider.child:
-        found.append("A child stays within reach of a qualified adult.")
+        say("child", "care", "A child stays within reach of a qualified adult.")
     if conditions.kind == "river":
-        found.append("Helmet on a river; ask the locals how to get out.")
-    found.append("Lifeguards, flags and local rules go before this advice.")
+        say("river", "care", "Helmet on a river; ask the locals how to get out.")
+    say("local_rules", "note", "Lifeguards, flags and local rules go before this advice.")
     return tuple(found)

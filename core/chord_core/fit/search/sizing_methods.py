@@ -1,4 +1,4 @@
-"""Litres: what is expected decides; the schools of sizing, by ratio and by step, stand beside it."""
+"""Litres: what is expected decides; the ways of sizing, by ratio and by step, stand beside it."""
 
 from __future__ import annotations
 
@@ -25,13 +25,13 @@ _SAID_MOST = 3
 @dataclass(frozen=True)
 class Sizing:
     """Litres [L] that are looked for (``target_l``), between which a board is as good (``band``), why,
-    whether the advisor set the target (``overruled``), and what each school of sizing says of it."""
+    whether the advisor set the target (``overruled``), and what each method of sizing says of it."""
 
     target_l: float
     band: Band
     because: str
     overruled: bool
-    schools: tuple[SizingMethod, ...]
+    sizing_methods: tuple[SizingMethod, ...]
 
 
 def by_ratio(rider: Rider, conditions: Conditions, family: str | None) -> SizingMethod:
@@ -46,7 +46,9 @@ def by_ratio(rider: Rider, conditions: Conditions, family: str | None) -> Sizing
             f"{m.says} {m.factor - 1:+.0%}" for m in moves(rider, conditions) if abs(m.factor - 1) > 0.005
         ]
         reason += f"; {', '.join(moved)}" if moved else ""
-    return SizingMethod(name="by ratio", low_l=low, high_l=high, reason=reason + (f"; {aim}" if aim else ""))
+    return SizingMethod(
+        code="ratio", name="by ratio", low_l=low, high_l=high, reason=reason + (f"; {aim}" if aim else "")
+    )
 
 
 def _direction(rider: Rider, conditions: Conditions, family: str | None, now: float) -> tuple[str, str]:
@@ -92,6 +94,7 @@ def by_step(rider: Rider, conditions: Conditions, family: str | None) -> SizingM
     way, why = _direction(rider, conditions, family, now)
     low, high = (share * now for share in tables().sizing.step[way])
     return SizingMethod(
+        code="step",
         name="by step",
         low_l=low,
         high_l=high,
@@ -113,12 +116,12 @@ def litres_because(case: Case, family: str) -> str:
 def size_up(
     case: Case, family: str, target_l: float | None = None, waves: tuple[SizingMethod, ...] = ()
 ) -> Sizing:
-    """Settle the litres: what is expected, or the advisor's own target; the schools are asked beside it.
+    """Settle the litres: what is expected, or the advisor's own target, with the ways of sizing beside it.
 
     Args:
         family: the leading family.
         target_l: the advisor's own target [L].
-        waves: what the schools by shape and by float say, if they were asked.
+        waves: what the ways by shape and by float say, if they were asked.
     """
     rider, conditions = case.rider, case.conditions
     ratio, step = by_ratio(rider, conditions, family), by_step(rider, conditions, family)
@@ -127,5 +130,5 @@ def size_up(
         band=case.band(family, target_l),
         because=litres_because(case, family),
         overruled=target_l is not None,
-        schools=tuple(school for school in (ratio, step, *waves) if school),
+        sizing_methods=tuple(method for method in (ratio, step, *waves) if method),
     )

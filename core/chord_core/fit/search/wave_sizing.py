@@ -1,4 +1,4 @@
-"""The two schools that ask the wave: by shape and by float, over the sizes of one family."""
+"""The two ways of sizing that ask the wave: by shape and by float, over the sizes of one family."""
 
 from __future__ import annotations
 
@@ -41,7 +41,7 @@ def by_shape(sizes: Judged, best: Best, case: Case) -> SizingMethod:
     low, high = _spread(litres, worth)
     per_kg = [float(np.interp(at, litres, area)) * 1e4 / case.rider.mass_kg for at in (low, high)]
     reason = f"{per_kg[0]:.0f} to {per_kg[1]:.0f} cm² a kilogram run and turn best in these waves"
-    return SizingMethod(name="by shape", low_l=low, high_l=high, reason=reason)
+    return SizingMethod(code="shape", name="by shape", low_l=low, high_l=high, reason=reason)
 
 
 def by_float(sizes: Judged, family: str) -> SizingMethod | None:
@@ -63,7 +63,7 @@ def by_float(sizes: Judged, family: str) -> SizingMethod | None:
         if sinks < high:
             low, high = min(low, sinks), sinks
             reason += f", no more than can be sunk ({sinks:.0f} L)"
-    return SizingMethod(name="by float", low_l=low, high_l=high, reason=reason)
+    return SizingMethod(code="float", name="by float", low_l=low, high_l=high, reason=reason)
 
 
 def wave_sizing_methods(baseline: Baseline, case: Case) -> tuple[SizingMethod, ...]:

@@ -99,7 +99,7 @@ const cautions = computed(() => [
       </div>
       <div>
         <h2>Before you go in</h2>
-        <p v-for="line in cautions" :key="line">{{ line }}</p>
+        <p v-for="line in cautions" :key="line.code">{{ line.says }}</p>
         <p v-for="line in advice?.warnings" :key="line">{{ line }}</p>
       </div>
     </div>

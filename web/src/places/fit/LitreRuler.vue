@@ -25,7 +25,10 @@ const target = computed(() => dragged.value ?? kind.value?.target_l ?? null)
 const overruled = computed(() => (fitting.value?.target_l ?? null) !== null)
 
 const scale = computed(() => {
-  const bands = (size.value?.schools ?? []).flatMap((school) => [school.low_l, school.high_l])
+  const bands = (size.value?.sizing_methods ?? []).flatMap((method) => [
+    method.low_l,
+    method.high_l,
+  ])
   const marks = [bench.value, present.value, kind.value?.target_l ?? null].filter((v) => v !== null)
   const all = [...bands, ...marks, ...(kind.value?.target_band_l ?? [])]
   const [low, high] = all.length ? [Math.min(...all), Math.max(...all)] : [25, 60]
@@ -35,12 +38,6 @@ const scale = computed(() => {
 const big = computed(() => evenStep(scale.value.high - scale.value.low, space.width / 52))
 const marks = computed(() => ticks(scale.value.low, scale.value.high, big.value))
 const small = computed(() => ticks(scale.value.low, scale.value.high, big.value / 2))
-const weaves: Record<string, string> = {
-  'by ratio': 'ratio',
-  'by step': 'step',
-  'by shape': 'shape',
-  'by float': 'float',
-}
 const says = computed(() =>
   overruled.value ? 'your own target; Delete takes it back' : (kind.value?.target_because ?? ''),
 )
@@ -116,18 +113,18 @@ onBeforeUnmount(() => {
       <span class="says" :title="says">{{ says }}</span>
     </header>
     <svg v-if="size?.target_l" ref="frame" :viewBox="`0 0 ${space.width} 110`" height="110">
-      <g v-for="(school, i) in size.schools" :key="school.name">
-        <title>{{ school.name }}: {{ school.reason }}</title>
+      <g v-for="(method, i) in size.sizing_methods" :key="method.code">
+        <title>{{ method.name }}: {{ method.reason }}</title>
         <rect
-          :x="scale(school.low_l)"
+          :x="scale(method.low_l)"
           :y="17 + i * 13"
-          :width="Math.max(scale(school.high_l) - scale(school.low_l), 3)"
+          :width="Math.max(scale(method.high_l) - scale(method.low_l), 3)"
           height="7"
-          :fill="`url(#weave-${weaves[school.name]})`"
+          :fill="`url(#weave-${method.code})`"
           class="band"
         />
-        <text x="0" :y="26 + i * 13" class="name school">
-          {{ school.name.replace('by ', '') }}
+        <text x="0" :y="26 + i * 13" class="name method">
+          {{ method.code }}
         </text>
       </g>
       <rect
@@ -244,7 +241,7 @@ text {
   font: 13px var(--sans);
   fill: var(--ink);
 }
-text.school {
+text.method {
   font-size: 13px;
 }
 text.name {

@@ -154,7 +154,7 @@ function price(row: (typeof every.value)[number]): string {
 }
 
 /** How sure its place is, once that was tried. */
-const sure = (id: number) => doubts.value?.sure.find((one) => one.id === id)?.says ?? ''
+const sure = (id: number) => doubts.value?.stability.find((one) => one.id === id)?.says ?? ''
 
 function says(row: (typeof every.value)[number]): string {
   const { board, label_says } = row.board

@@ -5,6 +5,7 @@ import { useSession } from '../../state/session'
 import { useTicket } from '../../state/ticket'
 import NeedsLines from './NeedsLines.vue'
 import { headline, litresLine, notHere, waveLines } from './verdict'
+import type { Caution } from '../../api/client'
 import WhyNot from './WhyNot.vue'
 
 defineEmits<{ why: [name: string] }>()
@@ -14,9 +15,13 @@ const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const { units } = useSession()
 const notYet = computed(() => (answer.value ? notHere(answer.value) : ''))
 const mind = computed(() => ranked.value?.advice?.warnings ?? [])
+const sentences = (cautions: Caution[] = []) => cautions.map(({ says }) => says)
+/** What says that this is no water for them stands above; a leash is said before any board is. */
 const cautions = computed(() => [
-  ...(answer.value?.size.cautions ?? []).filter((says) => says !== notYet.value),
-  ...(ranked.value?.cautions ?? (answer.value?.size.leash ? [answer.value.size.leash] : [])),
+  ...sentences(answer.value?.size.cautions.filter((one) => one.severity !== 'stop')),
+  ...(ranked.value
+    ? sentences(ranked.value.cautions)
+    : [answer.value?.size.leash ?? ''].filter(Boolean)),
 ])
 /** Why the board suits this customer, in their own facts, and what an advisor would say with it. */
 const forIt = computed(() => {
@@ -26,7 +31,7 @@ const forIt = computed(() => {
 const river = computed(() => typeof ranked.value?.on_the_wave.stays_on === 'number')
 const remembered = computed(() => answer.value?.bench?.remembered ?? [])
 const sure = computed(
-  () => doubts.value?.sure.find((row) => row.id === answer.value?.bench?.id) ?? null,
+  () => doubts.value?.stability.find((row) => row.id === answer.value?.bench?.id) ?? null,
 )
 const fix = computed(() => {
   const found = doubts.value?.fix
@@ -64,7 +69,7 @@ const place = computed(() => {
           v-if="!i && ranked && ranked.fit > 0 && !notYet"
           class="plain ask"
           type="button"
-          @click="$emit('why', river ? 'works_share' : 'rides_per_hour')"
+          @click="$emit('why', river ? 'ridden_share' : 'rides_per_hour')"
         >
           why
         </button>

@@ -89,7 +89,7 @@ const says = computed(() => {
   if (!ride) return ''
   const best = ride.best_day
   const where = best && words.value ? faceWord(best.face_m, words.value, body.value) : ''
-  const share = Math.round((ride.works_share ?? 0) * 100)
+  const share = Math.round((ride.ridden_share ?? 0) * 100)
   const day = best ? `; best on ${where} high days: ${Math.round(best.works * 100)}%` : ''
   return `${share}% of the waves here become rides${day}.`
 })

@@ -33,7 +33,7 @@ function ridesHead(wave: Wave, now: Wave | undefined): string {
 
 /** What says that this is no water for this surfer, if anything does. */
 export function notHere(answer: Answer): string {
-  return answer.size.cautions.find((says) => says.includes('not here')) ?? ''
+  return answer.size.cautions.find((caution) => caution.severity === 'stop')?.says ?? ''
 }
 
 /** The board and its length, as it is called at the counter. */

@@ -5,7 +5,7 @@ import type { Derivation } from '../../api/client'
 const SAYS: Record<string, string> = {
   rides_per_hour:
     'Waves come at a certain pace; this board catches some of them and keeps running on some of those. Paddling back out, resting and waiting for the next good one take the rest of the hour.',
-  works_share:
+  ridden_share:
     'Of all waves at this break, the part that this surfer can catch, stand up on and ride on this board.',
   band: 'How many litres carry this surfer: mass first, then what they can do, how fit and how often in the water, age and the waves.',
   fit: 'How well the board does everything together that this surfer wants, against the best board that is usually made: rides, turning, handling and room to learn. One bad flaw shows.',
