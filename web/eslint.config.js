@@ -3,14 +3,21 @@ import { defineConfigWithVueTs, vueTsConfigs } from '@vue/eslint-config-typescri
 import vue from 'eslint-plugin-vue'
 
 export default defineConfigWithVueTs(
-  { ignores: ['dist', 'src/api/schema.d.ts'] },
+  { ignores: ['dist', 'src/shared/api/schema.d.ts'] },
   vue.configs['flat/recommended'],
-  vueTsConfigs.recommended,
+  vueTsConfigs.recommendedTypeChecked,
   prettier,
   {
     rules: {
       'vue/multi-word-component-names': 'off',
       eqeqeq: 'error',
+      // What a composable returns is taken apart by who uses it; none of it goes by `this`.
+      '@typescript-eslint/unbound-method': 'off',
+      // A state's own type is wider than that of its first value, and a generic one may be anything.
+      '@typescript-eslint/no-unnecessary-type-assertion': 'off',
+      '@typescript-eslint/no-redundant-type-constituents': 'off',
+      // A hook that is asynchronous is waited for by nobody.
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
       // Sentences are shown and never read: programs go by codes.
       'no-restricted-syntax': [
         'error',
@@ -27,4 +34,25 @@ export default defineConfigWithVueTs(
       ],
     },
   },
+  // The application knows the features, a feature knows what is shared, and no feature knows another.
+  {
+    files: ['src/shared/**'],
+    rules: { 'no-restricted-imports': ['error', { patterns: ['@/features/*', '@/app/*'] }] },
+  },
+  ...['fit', 'rack', 'water'].map((feature) => ({
+    files: [`src/features/${feature}/**`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            '@/app/*',
+            ...['fit', 'rack', 'water']
+              .filter((one) => one !== feature)
+              .map((one) => `@/features/${one}/*`),
+          ],
+        },
+      ],
+    },
+  })),
 )

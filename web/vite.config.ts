@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url'
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vite'
 import vuetify from 'vite-plugin-vuetify'
@@ -5,6 +6,7 @@ import { markdown } from './markdown'
 
 export default defineConfig({
   base: '/static/',
+  resolve: { alias: { '@': fileURLToPath(new URL('./src', import.meta.url)) } },
   plugins: [markdown(), vue(), vuetify({ autoImport: true })],
   html: { cspNonce: '__NONCE__' },
   build: { outDir: 'dist', assetsInlineLimit: 0, sourcemap: false, target: 'es2022' },

@@ -1,0 +1,73 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { ApiError } from '@/shared/api/client'
+import { useSession } from '@/shared/shell/session'
+
+defineProps<{ again?: boolean }>()
+const { session, signIn, openDemo } = useSession()
+const username = ref('')
+const password = ref('')
+const fault = ref('')
+const first = ref<{ focus: () => void } | null>(null)
+// Not by the attribute: over a page that has a focused field the browser refuses it.
+onMounted(() => first.value?.focus())
+
+async function attempt(work: () => Promise<void>): Promise<void> {
+  fault.value = ''
+  try {
+    await work()
+  } catch (error) {
+    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+  }
+}
+</script>
+
+<template>
+  <main class="door">
+    <h1>Chord</h1>
+    <p v-if="again" class="about" role="status">
+      The session ended. Sign in again: what you typed is kept and is saved then.
+    </p>
+    <p v-else class="about">A board for this surfer, and the waves they really get.</p>
+    <form @submit.prevent="attempt(() => signIn(username, password))">
+      <v-text-field ref="first" v-model="username" label="Name" autocomplete="username" />
+      <v-text-field
+        v-model="password"
+        label="Password"
+        type="password"
+        autocomplete="current-password"
+        :error-messages="fault"
+      />
+      <div class="doors">
+        <v-btn type="submit">Sign in</v-btn>
+        <v-btn v-if="session?.demo_available" variant="text" @click="attempt(openDemo)">
+          Open the demo shop
+        </v-btn>
+      </div>
+    </form>
+  </main>
+</template>
+
+<style scoped>
+.door {
+  width: 360px;
+  margin: 18vh auto 0;
+  padding: 28px 32px 32px;
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+}
+h1 {
+  margin: 0;
+  font: 600 34px var(--serif);
+}
+.about {
+  margin: 4px 0 18px;
+  color: var(--soft-ink);
+  font-size: 16px;
+}
+.doors {
+  display: flex;
+  gap: 8px;
+  margin-top: 22px;
+}
+</style>

@@ -1,0 +1,44 @@
+// The places of the application, one word each.
+import { createRouter, createWebHistory } from 'vue-router'
+import FitPlace from '@/features/fit/FitPlace.vue'
+
+/** The addresses of the screens; all but the first place are fetched when somebody goes there. */
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/ticket' },
+    {
+      path: '/ticket/:id(\\d+)?',
+      name: 'fit',
+      component: FitPlace,
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
+    { path: '/rack', name: 'rack', component: () => import('@/features/rack/RackPlace.vue') },
+    { path: '/rack/in', name: 'bring-in', component: () => import('@/features/rack/BringIn.vue') },
+    {
+      path: '/rack/beside/:ids',
+      name: 'beside',
+      component: () => import('@/features/rack/BesidePlace.vue'),
+      props: true,
+    },
+    {
+      path: '/rack/:id(\\d+)',
+      name: 'board',
+      component: () => import('@/features/rack/BoardSheet.vue'),
+      props: (route) => ({ id: Number(route.params.id) }),
+    },
+    {
+      path: '/water/:id(\\d+)?',
+      name: 'water',
+      component: () => import('@/features/water/WaterPlace.vue'),
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
+    { path: '/guide', name: 'guide', component: () => import('./GuidePlace.vue') },
+    {
+      path: '/addresses',
+      name: 'addresses',
+      component: () => import('./AddressesPlace.vue'),
+    },
+    { path: '/:rest(.*)', redirect: '/ticket' },
+  ],
+})

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+// Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers, others beside it.
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
+import { useBeside } from './beside'
+import { useBoardDetails } from './boardDetails'
+import { useTicket } from '@/shared/state/ticket'
+import { FACES, type Face } from './faces'
+import FlatFace from './FlatFace.vue'
+
+// The first face comes with the page, the others when somebody looks.
+const CompareFace = defineAsyncComponent(() => import('./CompareFace.vue'))
+const NumbersFace = defineAsyncComponent(() => import('./NumbersFace.vue'))
+const WavesFace = defineAsyncComponent(() => import('./WavesFace.vue'))
+
+defineEmits<{ why: [name: string] }>()
+const face = defineModel<Face>({ required: true })
+const { answer, facts, fitting, settled, fresh } = useTicket()
+const { askFaces } = useBoardDetails()
+const align = ref<'tail' | 'wide' | 'nose'>('tail')
+const aligns = [
+  { value: 'tail', says: 'tail' },
+  { value: 'wide', says: 'wide point' },
+  { value: 'nose', says: 'nose' },
+] as const
+
+const bench = computed(() => answer.value?.bench ?? null)
+const other = useBeside()
+/** Whose board is laid on the one on the bench. */
+const laid = computed(() => {
+  if (other.value) return other.value.name
+  if (!answer.value?.present) return ''
+  return facts.value.name ? `${facts.value.name.split(' ')[0]}’s` : 'the present one'
+})
+const what = computed(() => {
+  const board = bench.value?.board
+  if (!board) return ''
+  return [board.family, board.stock, board.price].filter(Boolean).join(', ')
+})
+
+/** The faces are asked for once the windows stand, so that they never hold them up. */
+watch(
+  () => [settled.value, fresh.value, bench.value?.id],
+  () => {
+    if (fresh.value && fitting.value && bench.value?.ranked) void askFaces()
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <section class="bench" aria-label="Bench">
+    <header>
+      <span class="faces" role="group" aria-label="Face of the bench">
+        <button
+          v-for="one in FACES"
+          :key="one"
+          type="button"
+          class="plain choice"
+          :aria-pressed="face === one"
+          @click="face = one"
+        >
+          {{ one }}
+        </button>
+      </span>
+      <span class="what">{{ what }}</span>
+      <span
+        v-if="laid && face === 'flat'"
+        class="aligns"
+        role="group"
+        :aria-label="`Lay ${laid} on`"
+      >
+        {{ laid }} laid on at
+        <button
+          v-for="way in aligns"
+          :key="way.value"
+          type="button"
+          class="plain choice"
+          :aria-pressed="align === way.value"
+          @click="align = way.value"
+        >
+          {{ way.says }}
+        </button>
+      </span>
+    </header>
+    <CompareFace v-if="face === 'beside'" />
+    <p v-else-if="!bench" class="nothing">
+      {{ answer?.not_yet || 'No board on the bench yet. Type dims in the box above.' }}
+    </p>
+    <FlatFace v-else-if="face === 'flat'" :align="align" />
+    <WavesFace v-else-if="face === 'waves'" />
+    <NumbersFace v-else @why="$emit('why', $event)" />
+  </section>
+</template>
+
+<style scoped>
+.bench {
+  position: relative;
+  background: var(--bench);
+  padding: 6px 10px 4px;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+  font-size: 13px;
+  color: var(--soft-ink);
+}
+.what {
+  flex: 1;
+}
+</style>

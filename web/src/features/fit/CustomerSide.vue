@@ -1,0 +1,179 @@
+<script setup lang="ts">
+// The customer's side: the board and why, larger. Mass, age, notes and our prices stay on our side, and the
+// next customer never sees the last: it closes when the ticket changes. To be read in five seconds: my board,
+// how many rides, what it is better at.
+import { computed, onMounted, ref, watch } from 'vue'
+import { lengthOf, planPath } from '@/shared/drawing/drawing'
+import { useSession } from '@/shared/shell/session'
+import { useTicket } from '@/shared/state/ticket'
+import { lengthText, thicknessText, widthText } from '@/shared/units/units'
+import { headline, waveLines } from './verdict'
+
+const open = defineModel<boolean>({ required: true })
+const { answer, facts, fitting, pinned, settled } = useTicket()
+const { units } = useSession()
+const back = ref<HTMLButtonElement | null>(null)
+const [WIDTH, HEIGHT] = [760, 250]
+
+watch(
+  () => fitting.value?.id,
+  () => (open.value = false),
+)
+onMounted(() => back.value?.focus())
+
+const bench = computed(() => answer.value?.bench ?? null)
+const name = computed(() => facts.value.name?.split(' ')[0] ?? '')
+const curves = computed(() => bench.value?.hull.curves ?? null)
+const scale = computed(() => {
+  if (!curves.value) return 1
+  const wide = 2 * Math.max(...curves.value.half_width_m)
+  return Math.min((WIDTH - 40) / lengthOf(curves.value), (HEIGHT - 20) / wide)
+})
+const left = computed(() => (curves.value ? (WIDTH - lengthOf(curves.value) * scale.value) / 2 : 0))
+const windows = computed(() => {
+  const family = bench.value?.board.family
+  const kinds = settled.value?.families ?? []
+  const w =
+    (pinned.value?.family === family ? pinned.value?.windows : null) ??
+    (kinds.find((kind) => kind.family === family) ?? kinds[0])?.windows
+  if (!w) return []
+  const span = (of: readonly number[], show: (v: number) => string) =>
+    `${show(of[0] ?? 0)} to ${show(of[1] ?? 0)}`
+  return [
+    ['length', span(w.length_m, (v) => lengthText(v, units.value))],
+    ['width', span(w.width_m, (v) => widthText(v, units.value))],
+    ['thickness', span(w.thickness_m, (v) => thicknessText(v, units.value))],
+    ['litres', span(w.litres, (v) => v.toFixed(1))],
+  ]
+})
+const advice = computed(() => bench.value?.ranked?.advice ?? null)
+const cautions = computed(() => [
+  ...(answer.value?.size.cautions ?? []),
+  ...(bench.value?.ranked?.cautions ?? []),
+])
+</script>
+
+<template>
+  <section
+    v-if="open && answer"
+    class="customer"
+    role="dialog"
+    aria-modal="true"
+    aria-label="The customer’s side"
+    @keydown.esc="open = false"
+    @keydown.tab.prevent
+  >
+    <p class="hello">{{ name ? `${name},` : '' }}</p>
+    <h1>{{ headline(answer, units) }}</h1>
+    <p v-for="line in waveLines(answer)" :key="line" class="line">{{ line }}</p>
+    <svg
+      v-if="curves"
+      :viewBox="`0 0 ${WIDTH} ${HEIGHT}`"
+      role="img"
+      :aria-label="bench?.board.family"
+    >
+      <path :d="planPath(curves, scale, left, HEIGHT / 2)" />
+      <text :x="WIDTH / 2" :y="HEIGHT / 2 - 8">{{ bench?.board.name || bench?.board.family }}</text>
+      <text :x="WIDTH / 2" :y="HEIGHT / 2 + 26">{{ bench?.hull.line[units] }}</text>
+    </svg>
+    <div class="columns">
+      <div>
+        <h2>Why</h2>
+        <p v-for="line in advice?.reasons" :key="line">{{ line }}</p>
+        <p v-for="line in bench?.ranked?.for" :key="line">{{ line }}</p>
+        <h2>To know</h2>
+        <p v-for="line in bench?.ranked?.against" :key="line">{{ line }}</p>
+      </div>
+      <div>
+        <template v-if="advice">
+          <h2>How to ride it</h2>
+          <p>{{ advice.ridden }}</p>
+        </template>
+        <h2>What to look for</h2>
+        <dl>
+          <template v-for="[what, span] in windows" :key="what">
+            <dt>{{ what }}</dt>
+            <dd>{{ span }}</dd>
+          </template>
+        </dl>
+      </div>
+      <div>
+        <h2>Before you go in</h2>
+        <p v-for="line in cautions" :key="line.code">{{ line.says }}</p>
+        <p v-for="line in advice?.warnings" :key="line">{{ line }}</p>
+      </div>
+    </div>
+    <button ref="back" class="plain back" type="button" @click="open = false">
+      turn back (Esc)
+    </button>
+  </section>
+</template>
+
+<style scoped>
+.customer {
+  position: fixed;
+  inset: 0;
+  z-index: 30;
+  display: flex;
+  flex-direction: column;
+  gap: 4px;
+  padding: 26px 48px 18px;
+  overflow-y: auto;
+  background: var(--paper);
+}
+.hello {
+  margin: 0;
+  font: 600 24px var(--serif);
+}
+h1 {
+  margin: 0;
+  font: 600 36px/1.15 var(--serif);
+}
+.line {
+  margin: 0;
+  font-size: 19px;
+}
+svg {
+  width: 100%;
+  max-height: 300px;
+  flex: 1 1 200px;
+  min-height: 160px;
+}
+path {
+  fill: var(--foam);
+  stroke: var(--ink);
+  stroke-width: 1.6;
+}
+text {
+  font: 24px var(--hand);
+  fill: var(--note);
+  text-anchor: middle;
+}
+.columns {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(240px, 1fr));
+  gap: 8px 36px;
+  font-size: 18px;
+}
+.columns p {
+  margin: 0 0 3px;
+}
+h2 {
+  margin: 6px 0 2px;
+  font: 600 18px var(--sans);
+  color: var(--sea);
+}
+dl {
+  display: grid;
+  grid-template-columns: max-content 1fr;
+  gap: 2px 18px;
+  margin: 0;
+}
+dd {
+  margin: 0;
+}
+.back {
+  align-self: flex-end;
+  color: var(--soft-ink);
+}
+</style>

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+// Left: the ticket with the surfer's facts, five cards that open in place.
+import { computed } from 'vue'
+import { useTicket } from '@/shared/state/ticket'
+import BodyCard from './BodyCard.vue'
+import DaysBars from './DaysBars.vue'
+import RidesCard from './RidesCard.vue'
+import SkillCard from './SkillCard.vue'
+import TicketMenu from './TicketMenu.vue'
+import WantsCard from './WantsCard.vue'
+import WaterCard from './WaterCard.vue'
+
+const props = defineProps<{ open: number }>()
+defineEmits<{ toggle: [digit: number] }>()
+const { state, doubts, fitting, facts, history, open: openTicket, openAgain } = useTicket()
+
+const place = computed(() => state.list.findIndex((row) => row.id === fitting.value?.id))
+
+const asks = computed(() => {
+  if (!doubts.value || doubts.value.version !== state.fitting?.version) return ''
+  return doubts.value.next_question?.says ?? 'Nothing else would change the answer.'
+})
+/** The card that takes the answer to the next question. */
+const CARDS: Record<string, number> = { rung: 2, foot_weight: 2, style: 2, aim: 5 }
+const answers = computed(() => {
+  const field = asks.value ? doubts.value?.next_question?.field : undefined
+  if (!field) return 0
+  const digit = field.startsWith('water.') ? 4 : (CARDS[field] ?? 1)
+  return digit === props.open ? 0 : digit
+})
+/** Earlier fittings of the same surfer, and by which day they were opened. */
+const earlier = computed(() => history.value.filter((row) => row.id !== fitting.value?.id))
+const whose = computed(() => state.list[place.value]?.surfer_id)
+
+function walk(by: number): void {
+  const next = state.list[(place.value + by + state.list.length) % state.list.length]
+  if (next) void openTicket(next.id)
+}
+</script>
+
+<template>
+  <section class="ticket" aria-label="Ticket">
+    <span class="hole" aria-hidden="true" />
+    <header>
+      <h1>{{ facts.name || 'New ticket' }}</h1>
+      <span class="walk">
+        <button class="plain" type="button" aria-label="Previous ticket" @click="walk(-1)">
+          ‹
+        </button>
+        <TicketMenu />
+        <button class="plain" type="button" aria-label="Next ticket" @click="walk(1)">›</button>
+        <button
+          v-if="whose && facts.mass_kg"
+          class="plain link again"
+          type="button"
+          title="a new ticket for this surfer, with what was said last time"
+          @click="openAgain(whose)"
+        >
+          again
+        </button>
+      </span>
+    </header>
+    <div v-if="earlier.length" class="earlier">
+      <span class="label">before</span>
+      <button
+        v-for="row in earlier.slice(0, 2)"
+        :key="row.id"
+        class="plain link"
+        type="button"
+        @click="openTicket(row.id)"
+      >
+        {{ row.opened }}{{ row.water ? `, ${row.water}` : '' }}
+      </button>
+    </div>
+    <div :key="fitting?.id" class="cards">
+      <BodyCard :open="open === 1" @toggle="$emit('toggle', 1)" />
+      <SkillCard :open="open === 2" @toggle="$emit('toggle', 2)" />
+      <RidesCard :open="open === 3" @toggle="$emit('toggle', 3)" />
+      <WaterCard :open="open === 4" @toggle="$emit('toggle', 4)" />
+      <WantsCard :open="open === 5" @toggle="$emit('toggle', 5)" />
+      <p v-if="asks" class="next" data-next>
+        <span class="label">Next question</span>
+        <button v-if="answers" class="plain" type="button" @click="$emit('toggle', answers)">
+          {{ asks }}
+        </button>
+        <template v-else>{{ asks }}</template>
+      </p>
+      <DaysBars />
+    </div>
+  </section>
+</template>
+
+<style scoped>
+.ticket {
+  position: relative;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  padding: 14px 16px 10px;
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+}
+.hole {
+  position: absolute;
+  top: 6px;
+  left: 50%;
+  width: 9px;
+  height: 9px;
+  border: 1px solid var(--hairline);
+  border-radius: 50%;
+  background: var(--paper);
+}
+header {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 8px;
+  padding: 4px 0;
+}
+h1 {
+  margin: 0;
+  font: 600 21px/1.15 var(--serif);
+}
+.walk {
+  font-size: 13px;
+  color: var(--faint);
+  white-space: nowrap;
+}
+.next {
+  margin: 0;
+  padding: 4px 0;
+  border-top: 1px dotted var(--hairline);
+  font-size: 14px;
+}
+.next button {
+  padding: 0;
+  text-decoration: underline dotted var(--faint);
+  text-underline-offset: 3px;
+}
+.next .label {
+  display: block;
+}
+.earlier {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 8px;
+  align-items: baseline;
+  padding-bottom: 3px;
+  font-size: 13px;
+}
+.cards {
+  overflow-y: auto;
+  min-height: 0;
+  margin: 0 -8px;
+  padding: 0 8px;
+}
+/* Held upright: the cards fold to their lines in two columns; an open one takes both. */
+@media (max-width: 900px) {
+  .cards {
+    display: grid;
+    grid-template-columns: repeat(2, minmax(0, 1fr));
+    column-gap: 18px;
+    overflow: visible;
+  }
+  .cards > :deep(.card.open),
+  .cards > :deep(.next),
+  .cards > :deep(.days) {
+    grid-column: 1 / -1;
+  }
+}
+</style>

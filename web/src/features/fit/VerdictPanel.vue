@@ -1,0 +1,279 @@
+<script setup lang="ts">
+// Right. To be read in five seconds: does this board fit, and the strongest reason each way.
+import { computed } from 'vue'
+import { useSession } from '@/shared/shell/session'
+import { useTicket } from '@/shared/state/ticket'
+import NeedsLines from './NeedsLines.vue'
+import { headline, litresLine, notHere, waveLines } from './verdict'
+import type { Caution } from '@/shared/api/client'
+import WhyNot from './WhyNot.vue'
+
+defineEmits<{ why: [name: string] }>()
+const { answer, doubts, facts, version, settled, water } = useTicket()
+const ranked = computed(() => answer.value?.bench?.ranked ?? null)
+const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
+const { units } = useSession()
+const notYet = computed(() => (answer.value ? notHere(answer.value) : ''))
+const mind = computed(() => ranked.value?.advice?.warnings ?? [])
+const sentences = (cautions: Caution[] = []) => cautions.map(({ says }) => says)
+/** What says that this is no water for them stands above; a leash is said before any board is. */
+const cautions = computed(() => [
+  ...sentences(answer.value?.size.cautions.filter((one) => one.severity !== 'stop')),
+  ...(ranked.value
+    ? sentences(ranked.value.cautions)
+    : [answer.value?.size.leash ?? ''].filter(Boolean)),
+])
+/** Why the board suits this customer, in their own facts, and what an advisor would say with it. */
+const forIt = computed(() => {
+  const [own, measured] = [ranked.value?.advice?.reasons ?? [], ranked.value?.for ?? []]
+  return [...own.slice(0, 1), ...measured].slice(0, 2)
+})
+const river = computed(() => typeof ranked.value?.on_the_wave.stays_on === 'number')
+const remembered = computed(() => answer.value?.bench?.remembered ?? [])
+const sure = computed(
+  () => doubts.value?.stability.find((row) => row.id === answer.value?.bench?.id) ?? null,
+)
+const fix = computed(() => {
+  const found = doubts.value?.fix
+  return found?.first ? `${found.fixes[0]?.says} ${found.says}` : ''
+})
+const label = computed(() => answer.value?.bench?.hull.label ?? null)
+const overBudget = computed(() => Math.round(ranked.value?.over_budget ?? 0))
+const closed = computed(() => (answer.value?.size.closed ?? []).slice(0, 3))
+/** The four facts that give a first answer, and the key of the card that takes each. */
+const four = computed<[string, boolean, string][]>(() => [
+  ['mass', !!facts.value.mass_kg, 'Alt+1'],
+  ['what they can do', !!facts.value.rung, 'Alt+2'],
+  ['present board', !!facts.value.present_board, 'Alt+3'],
+  ['usual day', !!water.value.usual_m, 'Alt+4'],
+])
+const place = computed(() => {
+  const at = answer.value?.ranking.findIndex((row) => row.id === answer.value?.bench?.id) ?? -1
+  const { ranking, shut } = answer.value ?? { ranking: [], shut: [] }
+  return at >= 0 ? `, ${at + 1} of ${ranking.length + shut.length} in the rack` : ''
+})
+</script>
+
+<template>
+  <section v-if="answer" class="verdict" aria-label="Verdict" :data-version="version">
+    <div class="body">
+      <h2 data-verdict>{{ headline(answer, units) }}</h2>
+      <p
+        v-for="(says, i) in waveLines(answer)"
+        :key="says"
+        class="wave"
+        :class="{ 'not-yet': says === notYet }"
+      >
+        {{ says }}
+        <button
+          v-if="!i && ranked && ranked.fit > 0 && !notYet"
+          class="plain ask"
+          type="button"
+          @click="$emit('why', river ? 'ridden_share' : 'rides_per_hour')"
+        >
+          why
+        </button>
+      </p>
+      <p v-if="ranked && ranked.fit > 0" class="litres" data-litres>
+        <button class="plain number" type="button" title="why" @click="$emit('why', 'expected_l')">
+          {{ ranked.litres.toFixed(1) }} L</button
+        >: {{ litresLine(answer, settled, who) }}
+        <button class="plain number" type="button" title="why" @click="$emit('why', 'fit')">
+          <b>Fit {{ Math.min(Math.round(ranked.fit), 100) }}</b></button
+        >{{ place }}.
+      </p>
+      <template v-if="ranked">
+        <NeedsLines :needs="answer.bench?.needs ?? []" @why="$emit('why', $event)" />
+        <ul data-for aria-label="For">
+          <li v-for="(reason, i) in forIt" :key="reason">
+            <b v-if="!i" class="side">For</b> {{ reason }}
+          </li>
+        </ul>
+        <ul aria-label="Against">
+          <li v-for="(reason, i) in ranked.against" :key="reason">
+            <b v-if="!i" class="side against">Against</b> {{ reason }}
+          </li>
+          <li v-if="overBudget">{{ overBudget }} over the budget, all in.</li>
+        </ul>
+        <ul v-if="remembered.length" class="remembered" aria-label="From memory">
+          <li v-for="one in remembered" :key="one.of" :class="{ lost: !one.kept }">
+            {{ one.says }}
+          </li>
+        </ul>
+        <div class="more">
+          <details v-if="mind.length" class="mind">
+            <summary>To mind ({{ mind.length }})</summary>
+            <ul>
+              <li v-for="says in mind" :key="says">{{ says }}</li>
+              <li>{{ ranked.advice?.ridden }}</li>
+            </ul>
+          </details>
+          <WhyNot />
+        </div>
+      </template>
+      <dl v-if="ranked && (sure || fix)" class="doubts" data-doubts>
+        <template v-if="fix">
+          <dt>Try first</dt>
+          <dd>{{ fix }}</dd>
+        </template>
+        <template v-if="sure">
+          <dt>How sure</dt>
+          <dd>{{ sure.says }}</dd>
+        </template>
+      </dl>
+      <template v-else-if="!ranked && closed.length">
+        <h3>Not yet</h3>
+        <ul>
+          <li v-for="kind in closed" :key="kind.family">{{ kind.reason }}</li>
+        </ul>
+      </template>
+      <dl v-else-if="!ranked && answer.size.missing.length" class="asked">
+        <template v-for="[what, said, key] in four" :key="what">
+          <dt>{{ what }}</dt>
+          <dd>{{ said ? 'said' : key }}</dd>
+        </template>
+      </dl>
+    </div>
+    <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
+      <li v-if="label && label.agrees === false">{{ label.says }}</li>
+      <li v-for="caution in cautions" :key="caution">{{ caution }}{{ ' ' }}</li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.verdict {
+  background: var(--foam);
+  border: 1px solid var(--hairline);
+  padding: 8px 14px 6px;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+}
+.body {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+}
+h2 {
+  margin: 0;
+  font: 600 20px/1.15 var(--serif);
+}
+.wave {
+  margin: 4px 0 0;
+  font-size: 14px;
+  line-height: 1.3;
+}
+.wave + .wave,
+.litres {
+  margin-top: 3px;
+  color: var(--soft-ink);
+  font-size: 14px;
+}
+.litres {
+  margin-bottom: 0;
+}
+.not-yet {
+  margin: 8px 0 0;
+  padding: 3px 0 3px 10px;
+  border-left: 4px double var(--ink);
+  font-weight: 600;
+}
+.ask {
+  font: 13px var(--sans);
+  color: var(--faint);
+  border-bottom: 1px dotted var(--faint);
+  padding: 0;
+}
+.number,
+.ask {
+  min-height: 0;
+}
+.number {
+  padding: 0;
+  border-bottom: 1px dotted var(--faint);
+}
+.remembered {
+  margin-top: 6px;
+}
+.remembered .lost {
+  color: var(--pencil-text);
+}
+h3 {
+  margin: 4px 0 0;
+  font: 600 14px var(--sans);
+  color: var(--sea);
+}
+.verdict [aria-label='For'],
+.verdict [aria-label='Against'] {
+  margin-top: 4px;
+}
+.side {
+  color: var(--sea);
+}
+.side.against {
+  color: var(--note);
+}
+ul {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+li {
+  padding: 0;
+  font-size: 14px;
+  line-height: 1.3;
+}
+.mind {
+  margin-top: 4px;
+  font-size: 14px;
+  line-height: 1.3;
+}
+.mind summary {
+  cursor: pointer;
+  min-height: 24px;
+}
+.more {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 0 16px;
+}
+.mind[open] {
+  flex-basis: 100%;
+}
+.asked {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 4px 12px;
+  margin: 14px 0 0;
+}
+.asked dd {
+  margin: 0;
+  color: var(--faint);
+}
+.doubts {
+  display: grid;
+  grid-template-columns: 62px 1fr;
+  gap: 2px 10px;
+  margin: 7px 0 0;
+  font-size: 13px;
+  line-height: 1.3;
+}
+.doubts dt {
+  color: var(--sea);
+}
+.doubts dd {
+  margin: 0;
+}
+.cautions {
+  margin-top: 7px;
+  padding-top: 5px;
+  border-top: 1px dotted var(--hairline);
+  color: var(--soft-ink);
+}
+.cautions li {
+  display: inline;
+  font-size: 13px;
+}
+</style>

@@ -1,0 +1,259 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { ApiError, type Water } from '@/shared/api/client'
+import { useRack } from '@/shared/state/rack'
+import { useSession } from '@/shared/shell/session'
+import { useMeasuredWaves } from '@/shared/state/measuredWaves'
+import { useTicket } from '@/shared/state/ticket'
+import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
+import { faceSays } from '@/shared/units/waveMap'
+import FactField from './FactField.vue'
+import FactLine, { type Piece } from './FactLine.vue'
+import TicketCard from './TicketCard.vue'
+
+defineProps<{ open: boolean }>()
+defineEmits<{ toggle: [] }>()
+const { faces, units, words } = useSession()
+const { facts, water, fitting, body, assumed, fault, setWater, setBreak, setGoBy } = useTicket()
+const { rack, keepBreak } = useRack()
+
+const read = (text: string) =>
+  words.value
+    ? readFace(text, words.value, body.value, faces.value, units.value)
+    : { fault: 'not ready' }
+const readUsual = (text: string) =>
+  words.value
+    ? readDays(text, words.value, body.value, faces.value, units.value)
+    : { fault: 'not ready' }
+/** The usual day as a value of its own field: a span brings the small and the big day with it. */
+const usual = computed<Days | null>(() =>
+  water.value.usual_m ? { usual_m: water.value.usual_m } : null,
+)
+/** The unit of a bare number. */
+const waveUnit = computed(() => (units.value === 'imperial' ? 'ft' : 'm'))
+const face = (metres: number) =>
+  words.value ? faceText(metres, words.value, body.value, units.value, faces.value) : ''
+const kinds = { sea: 'sea', river: 'river wave', pool: 'wave pool', white_water: 'white water' }
+const days = [
+  { field: 'small_m', label: 'Small day' },
+  { field: 'usual_m', label: 'Usual day' },
+  { field: 'big_m', label: 'Big day' },
+] as const
+
+const CROWDS: NonNullable<Water['crowd']>[] = ['low', 'medium', 'high']
+const WINDS: NonNullable<Water['wind']>[] = ['offshore', 'none', 'cross', 'onshore']
+
+/** What is assumed of a fact that is no height, as it stands. */
+function plainGuess(field: string): string | undefined {
+  const value = assumed.value.get(`water.${field}`)
+  return value === undefined ? undefined : String(value)
+}
+
+function guess(field: string): string | undefined {
+  const value = assumed.value.get(`water.${field}`)
+  return value === undefined ? undefined : face(Number(value))
+}
+
+const pieces = computed<Piece[]>(() => {
+  const steep = water.value.steepness ?? assumed.value.get('water.steepness')
+  const usual = water.value.usual_m ?? Number(assumed.value.get('water.usual_m') ?? 0)
+  const found: Piece[] = []
+  if (steep) found.push({ text: `${steep} waves`, pencil: !water.value.steepness })
+  if (usual && words.value)
+    found.push({ text: `usually ${face(usual)}`, pencil: !water.value.usual_m })
+  const by = water.value.kind === 'pool' ? 'by its settings' : 'by what is measured'
+  if (water.value.bins?.length) found.push({ text: by, pencil: false })
+  return found
+})
+
+const asked = computed(() =>
+  faces.value === 'back' ? 'from behind, or words' : 'waist, 3 ft, 2-3 ft',
+)
+
+/** The days are judged together: what is wrong with them is said where it was typed. */
+const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
+
+const real = useMeasuredWaves()
+/** Known with the break: what is said of it comes later and has its room already. */
+const isMeasured = computed(
+  () => rack.breaks.find((one) => one.id === fitting.value?.break_id)?.measured ?? false,
+)
+/** Who begins rides what is broken already. */
+const WAYS = computed(() => {
+  const begins = ['starter', 'standing'].includes(facts.value.rung ?? '')
+  return [
+    { by: 'measured', says: 'what is measured' },
+    { by: 'remembered', says: 'what is remembered' },
+    ...(begins && real.value?.foam_m ? [{ by: 'foam', says: 'its white water' } as const] : []),
+  ] as { by: 'measured' | 'remembered' | 'foam'; says: string }[]
+})
+const goesBy = computed(() => {
+  if (water.value.kind === 'white_water') return 'foam'
+  const river = water.value.kind === 'river'
+  const measures = river
+    ? water.value.flow_m_s === real.value?.water.flow_m_s
+    : !!water.value.bins?.length
+  return measures ? 'measured' : 'remembered'
+})
+/** What the break gives against what is remembered, in a line. */
+const measured = computed(() => {
+  const given = real.value
+  if (given?.river) return given.says.join(' ')
+  const climate = given?.climate
+  if (!climate || !words.value) return ''
+  const say = (metres: number) =>
+    faceSays(metres, words.value, body.value, units.value, faces.value)
+  const said = given.remembered.length ? given.habit || 'Much as remembered.' : ''
+  return `Measured: small ${say(climate.small_m)}, usually ${say(climate.usual_m)}, big ${say(climate.big_m)}, mostly ${climate.steepness}. ${said}`.trim()
+})
+
+const name = ref('')
+const own = ref('')
+
+async function keep(): Promise<void> {
+  own.value = ''
+  try {
+    const kept = await keepBreak({ ...water.value, name: name.value, about: '' })
+    name.value = ''
+    setBreak(kept.id)
+  } catch (error) {
+    own.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+  }
+}
+</script>
+
+<template>
+  <TicketCard title="Water" :digit="4" :open="open" @toggle="$emit('toggle')">
+    <template #says>
+      <span class="first">{{ water.name || 'Where, on what waves?' }}</span>
+      <FactLine :pieces="pieces" />
+    </template>
+    <v-select
+      label="Break"
+      :items="rack.breaks"
+      item-title="name"
+      item-value="id"
+      :model-value="fitting?.break_id ?? null"
+      @update:model-value="setBreak($event)"
+    />
+    <div v-if="isMeasured" class="measured">
+      <p>{{ measured || 'asking what is measured here …' }}</p>
+      <span class="label">go by</span>
+      <button
+        v-for="way in WAYS"
+        :key="way.by"
+        type="button"
+        class="plain choice"
+        :aria-pressed="way.by === goesBy"
+        @click="way.by === goesBy || setGoBy(way.by)"
+      >
+        {{ way.says }}
+      </button>
+      <router-link v-if="fitting" :to="`/water/${fitting.break_id}`">its water</router-link>
+    </div>
+    <div class="pair">
+      <v-select
+        label="Kind"
+        :items="Object.entries(kinds).map(([value, title]) => ({ value, title }))"
+        :model-value="water.kind ?? 'sea'"
+        @update:model-value="setWater({ kind: $event })"
+      />
+      <v-select
+        label="How steep"
+        :items="[...(words?.steepness ?? [])]"
+        :model-value="water.steepness ?? null"
+        :placeholder="String(assumed.get('water.steepness') ?? '')"
+        persistent-placeholder
+        @update:model-value="setWater({ steepness: $event })"
+      />
+    </div>
+    <template v-for="day in days" :key="day.field">
+      <FactField
+        v-if="day.field === 'usual_m'"
+        :label="`${water.kind === 'river' ? 'Face' : day.label}: ${asked}`"
+        :unit="waveUnit"
+        :value="usual"
+        :show="(of: Days) => face(of.usual_m)"
+        :read="readUsual"
+        :assumed="guess(day.field)"
+        :fault="dayFault"
+        @change="setWater($event ? { ...$event } : { usual_m: null })"
+      />
+      <FactField
+        v-else-if="water.kind !== 'river'"
+        :label="`${day.label}: ${asked}`"
+        :unit="waveUnit"
+        :value="water[day.field]"
+        :show="face"
+        :read="read"
+        :assumed="guess(day.field)"
+        :fault="dayFault"
+        @change="setWater({ [day.field]: $event })"
+      />
+    </template>
+    <FactField
+      v-if="water.kind === 'river'"
+      label="Flow"
+      unit="m/s"
+      :value="water.flow_m_s"
+      :show="String"
+      :read="(text: string) => readNumber(text, [0.5, 10])"
+      :assumed="plainGuess('flow_m_s')"
+      :fault="fault('water.flow_m_s')"
+      @change="setWater({ flow_m_s: $event })"
+    />
+    <div v-else class="pair">
+      <v-select
+        label="Crowd"
+        :items="CROWDS"
+        :model-value="water.crowd ?? null"
+        :placeholder="plainGuess('crowd')"
+        persistent-placeholder
+        @update:model-value="setWater({ crowd: $event })"
+      />
+      <v-select
+        label="Wind"
+        :items="WINDS"
+        :model-value="water.wind ?? null"
+        :placeholder="plainGuess('wind')"
+        persistent-placeholder
+        @update:model-value="setWater({ wind: $event })"
+      />
+    </div>
+    <v-select
+      v-if="water.kind === 'sea' || !water.kind"
+      label="Must one duck-dive there"
+      clearable
+      :items="[
+        { title: 'yes', value: true },
+        { title: 'no, there is a channel', value: false },
+      ]"
+      :model-value="water.duck_dive_needed ?? null"
+      @update:model-value="setWater({ duck_dive_needed: $event })"
+    />
+    <v-text-field
+      v-model="name"
+      label="Keep as a break called"
+      :error-messages="own"
+      @keydown.enter="keep"
+    />
+    <v-btn v-if="name.trim()" @click="keep">Keep this break</v-btn>
+  </TicketCard>
+</template>
+
+<style scoped>
+.measured {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  align-items: baseline;
+  padding: 4px 0 6px;
+  font-size: 13px;
+}
+.measured p {
+  flex-basis: 100%;
+  min-height: 4.05em;
+  margin: 0;
+  color: var(--sea);
+}
+</style>

@@ -1,9 +1,0 @@
-import { createApp } from 'vue'
-import App from './App.vue'
-import { router } from './router'
-import './theme/fonts.css'
-import { makeVuetify } from './theme/vuetify'
-import './theme/tokens.css'
-
-const nonce = document.querySelector<HTMLMetaElement>('meta[property=csp-nonce]')?.nonce
-createApp(App).use(router).use(makeVuetify(nonce)).mount('#app')

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+// The bar over every place: where one is, and what the place puts beside it.
+import { ref, watch } from 'vue'
+import { useSession } from './session'
+import UnitsMenu from './UnitsMenu.vue'
+
+const props = defineProps<{ says?: string }>()
+const { session, signOut } = useSession()
+const PLACES = [
+  { to: '/ticket', name: 'Fit' },
+  { to: '/rack', name: 'Rack' },
+  { to: '/water', name: 'Water' },
+]
+
+const stays = ref('')
+async function leave(): Promise<void> {
+  stays.value = ''
+  try {
+    await signOut()
+  } catch {
+    stays.value = 'not signed out: the server is away'
+  }
+}
+watch(
+  () => props.says,
+  () => (stays.value = ''),
+)
+</script>
+
+<template>
+  <header class="top">
+    <span class="brand">Chord</span>
+    <nav aria-label="Places">
+      <router-link
+        v-for="place in PLACES"
+        :key="place.to"
+        :to="place.to"
+        :class="{ here: $route.path.startsWith(place.to) }"
+        >{{ place.name }}</router-link
+      >
+    </nav>
+    <span class="saving" role="status">{{ stays || says }}</span>
+    <slot />
+    <UnitsMenu />
+    <slot name="end" />
+    <button class="plain out" type="button" :title="session?.shop ?? ''" @click="leave">
+      sign out
+    </button>
+  </header>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 16px;
+  padding: 0 20px;
+  min-height: 44px;
+  background: var(--foam);
+  border-bottom: 1px solid var(--hairline);
+}
+.brand {
+  font: 600 23px var(--serif);
+}
+nav {
+  display: flex;
+  gap: 18px;
+}
+nav a {
+  padding-bottom: 3px;
+  font-size: 15px;
+  color: var(--ink);
+  text-decoration: none;
+  border-bottom: 3px solid transparent;
+}
+nav a.here {
+  font-weight: 600;
+  border-bottom-color: var(--pencil);
+}
+.saving {
+  flex: 1;
+  font-size: 13px;
+  color: var(--faint);
+}
+@media (max-width: 1180px) {
+  .top {
+    gap: 10px;
+    padding: 0 12px;
+  }
+}
+@media (max-width: 900px) {
+  .top {
+    flex-wrap: wrap;
+    padding: 8px 12px;
+  }
+}
+</style>
