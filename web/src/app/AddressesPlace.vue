@@ -131,45 +131,4 @@ const schema = computed(() =>
   </div>
 </template>
 
-<style scoped>
-main {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  gap: 8px;
-  min-height: 0;
-  padding: 10px 20px;
-}
-.both {
-  display: flex;
-  gap: 20px;
-  min-height: 0;
-}
-.both > * {
-  overflow: auto;
-}
-table {
-  display: block;
-  flex: 1;
-  border-collapse: collapse;
-}
-th,
-td {
-  padding: 3px 14px 3px 0;
-  text-align: left;
-  vertical-align: top;
-  border-top: 1px dotted var(--hairline);
-}
-th {
-  font-weight: 400;
-}
-aside {
-  width: 360px;
-}
-h2 {
-  margin: 0;
-  font: 600 16px var(--sans);
-}
-pre {
-  font-size: 13px;
-}
-</style>
+<style scoped src="./AddressesPlace.css"></style>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers, others beside it.
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useBeside } from './beside'
 import { useBoardDetails } from './boardDetails'
@@ -51,16 +52,11 @@ watch(
   <section class="bench" aria-label="Bench">
     <header>
       <span class="faces" role="group" aria-label="Face of the bench">
-        <button
-          v-for="one in FACES"
-          :key="one"
-          type="button"
-          class="plain choice"
-          :aria-pressed="face === one"
-          @click="face = one"
-        >
-          {{ one }}
-        </button>
+        <ChoiceButtons
+          :options="FACES.map((one) => ({ value: one, says: one }))"
+          :chosen="face"
+          @choose="(one) => (face = one)"
+        />
       </span>
       <span class="what">{{ what }}</span>
       <span
@@ -70,16 +66,7 @@ watch(
         :aria-label="`Lay ${laid} on`"
       >
         {{ laid }} laid on at
-        <button
-          v-for="way in aligns"
-          :key="way.value"
-          type="button"
-          class="plain choice"
-          :aria-pressed="align === way.value"
-          @click="align = way.value"
-        >
-          {{ way.says }}
-        </button>
+        <ChoiceButtons :options="aligns" :chosen="align" @choose="(way) => (align = way)" />
       </span>
     </header>
     <CompareFace v-if="face === 'beside'" />

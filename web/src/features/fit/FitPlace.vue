@@ -7,12 +7,12 @@ import { clearWithTicket, useBoardDetails } from './boardDetails'
 import { useRack } from '@/shared/state/rack'
 import { useRackFilters } from './rackFilters'
 import { useTicket } from '@/shared/state/ticket'
-import { FIT_KEYS } from '@/shared/keys/keyLists'
+import { useKeymap } from '@/shared/keys/keymap'
 import TopBar from '@/shared/shell/TopBar.vue'
 import BenchView from './BenchView.vue'
 import { nextFace, type Face } from './faces'
 import HandOver from './HandOver.vue'
-import { useKeys } from './keys'
+import { FIT_KEYS } from './keymap'
 import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
 import ReaderBox from './ReaderBox.vue'
@@ -66,18 +66,20 @@ async function blank(): Promise<void> {
   open.value = 1
 }
 
-useKeys({
-  card: toggle,
-  reader: (first) => reader.value?.take(first),
+useKeymap(FIT_KEYS, {
+  card: (event) => toggle(Number(event.code.slice(-1))),
+  reader: (event) => reader.value?.take(event.key),
+  search: () => reader.value?.take(''),
   handle: () => focus('.ruler [role=slider]'),
   rack: () => focus('.hung[tabindex="0"]'),
-  blank: () => void blank(),
-  walk,
+  blank: () => blank(),
+  before: () => walk(-1),
+  next: () => walk(1),
   undo: ticket.undo,
   redo: ticket.redo,
   help: () => (help.value = true),
   face: () => (face.value = nextFace(face.value)),
-  whyNot: () => void askWhyNot(),
+  whyNot: () => askWhyNot(),
   customer: () => (customer.value = !customer.value),
   print: () => window.open(`/api/fittings/${ticket.fitting.value?.id}/hand-out.pdf`, '_blank'),
 })
@@ -192,68 +194,4 @@ onMounted(async () => {
   </div>
 </template>
 
-<style scoped>
-.place {
-  display: grid;
-  grid-template-rows: 44px minmax(0, 1fr) auto;
-  height: 100vh;
-  min-height: 560px;
-  background: var(--paper);
-}
-.middle {
-  display: grid;
-  grid-template-columns: 275px minmax(0, 1fr) 320px;
-  gap: 18px;
-  padding: 12px 16px;
-  min-height: 0;
-}
-@media (max-width: 1180px) {
-  .middle {
-    grid-template-columns: 214px minmax(0, 1fr) 268px;
-    gap: 12px;
-    padding: 10px 12px;
-  }
-}
-/* A low screen: the bench keeps its height, what is around it gives way. */
-@media (max-height: 780px) {
-  .middle {
-    padding-block: 6px;
-  }
-  .work {
-    gap: 5px;
-  }
-}
-/* A tablet held upright, a phone, or a screen at 200 %: one under the other, the answer first, and the page
-   scrolls. */
-@media (max-width: 900px) {
-  .place {
-    display: block;
-    height: auto;
-    min-height: 0;
-  }
-  .middle {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .middle > :deep(.verdict) {
-    order: -1;
-  }
-}
-/* An answer changes numbers inside of the panels: none of them moves another. */
-.middle > * {
-  contain: layout style;
-}
-.work {
-  min-width: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  /* The bench is the heart: it is never lower than 200 px, and the windows scroll in their panel before. */
-  grid-template-rows: auto minmax(200px, 1fr) minmax(52px, max-content);
-  gap: 10px;
-  min-height: 0;
-}
-@media (max-width: 900px) {
-  .work {
-    grid-template-rows: auto 280px auto;
-  }
-}
-</style>
+<style scoped src="./FitPlace.css"></style>

@@ -1,23 +1,24 @@
 <script setup lang="ts">
 // Bottom: the rack in order of fit, silhouettes to one scale. Arrows walk, Enter puts on the bench. Only the
 // boards in sight are drawn, so that a large rack is as quick as a small one.
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { standingPath } from '@/shared/drawing/drawing'
 import { useBoardDetails } from './boardDetails'
 import { useRovingFocus } from '@/shared/keys/rovingFocus'
-import { useRack } from '@/shared/state/rack'
+import type { RackBoard } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useRackFilters } from './rackFilters'
 import { useTicket } from '@/shared/state/ticket'
 import { lengthText } from '@/shared/units/units'
 import StripFilters from './StripFilters.vue'
+import { useStripPlaces } from './stripPlaces'
 import { ridesWord } from './verdict'
 
-const { answer, doubts, facts, fitting, putOnBench } = useTicket()
+const { answer, fitting, putOnBench } = useTicket()
 const { askWhyNot } = useBoardDetails()
-const { rack } = useRack()
 const { units } = useSession()
-const { strip, filtering, passes, mark } = useRackFilters()
+const { strip, mark } = useRackFilters()
 const [SCALE, EACH, AROUND] = [33, 140, 1]
 const list = ref<HTMLElement | null>(null)
 const at = ref(0)
@@ -27,36 +28,18 @@ const wide = ref(1280)
 
 /** Paths are drawn once a board, not at every answer. */
 const paths = new Map<number, string>()
-function pathOf(id: number, board: (typeof rack.boards)[number]): string {
+function pathOf(id: number, board: RackBoard): string {
   if (!paths.has(id)) paths.set(id, standingPath(board.silhouette, SCALE, 15, 106))
   return paths.get(id) ?? ''
 }
 
-const byId = computed(() => new Map(rack.boards.map((board) => [board.id, board])))
-const every = computed(() => {
-  const ranked = answer.value?.ranking ?? []
-  const shut = answer.value?.shut ?? []
-  if (!ranked.length && !shut.length)
-    return rack.boards.map((board) => ({ board, fit: null, row: null }))
-  const of = (id: number, fit: number, row: (typeof ranked)[number] | null) => {
-    const board = byId.value.get(id)
-    return board ? [{ board, fit, row }] : []
-  }
-  return [
-    ...ranked.flatMap((row) => of(row.id, row.fit, row)),
-    ...shut.flatMap((id) => of(id, 0, null)),
-  ]
-})
-const places = computed(() =>
-  filtering.value ? every.value.filter((row) => passes(row.board, row.fit)) : every.value,
-)
+const { places, fits, price, says } = useStripPlaces()
 const first = computed(() => Math.max(0, Math.floor(left.value / EACH) - AROUND))
 const shown = computed(() =>
   places.value
     .slice(first.value, first.value + Math.ceil(wide.value / EACH) + 2 * AROUND)
     .map((row, i) => ({ ...row, index: first.value + i })),
 )
-const fits = computed(() => places.value.filter((row) => (row.fit ?? 0) >= 50).length)
 /** Where Tab comes in: the place last walked to, or the first in sight once that was scrolled away. */
 const stop = computed(() => {
   const drawn = shown.value
@@ -86,11 +69,8 @@ function measure(): void {
   left.value = list.value?.scrollLeft ?? 0
 }
 
-onMounted(() => {
-  measure()
-  window.addEventListener('resize', measure)
-})
-onBeforeUnmount(() => window.removeEventListener('resize', measure))
+onMounted(measure)
+useEventListener(window, 'resize', measure)
 
 function bringInSight(box: HTMLElement): void {
   const start = at.value * EACH
@@ -141,25 +121,6 @@ function put(index: number): void {
   at.value = index
   const row = places.value[index]
   if (row) putOnBench(row.board.id)
-}
-
-function price(row: (typeof every.value)[number]): string {
-  const all = row.board.out_of_the_door
-  const most = facts.value.budget
-  // Better boards may stand behind one that the budget buys: why is said here.
-  const over = all !== null && most && all > most ? `${Math.ceil(all - most)} over` : ''
-  return [over || (all === null ? '' : `${Math.round(all)} all in`), row.board.board.stock]
-    .filter(Boolean)
-    .join(', ')
-}
-
-/** How sure its place is, once that was tried. */
-const sure = (id: number) => doubts.value?.stability.find((one) => one.id === id)?.says ?? ''
-
-function says(row: (typeof every.value)[number]): string {
-  const { board, label_says } = row.board
-  const of = board.price ? `${board.price}, with fins, leash, pad or wax as all in` : ''
-  return [label_says, of, sure(row.board.id)].filter(Boolean).join(' · ')
 }
 </script>
 
@@ -236,157 +197,4 @@ function says(row: (typeof every.value)[number]): string {
   </section>
 </template>
 
-<style scoped>
-.rack {
-  display: flex;
-  gap: 8px;
-  padding: 6px 16px 4px;
-  background: var(--rack);
-  border-top: 1px solid var(--hairline);
-  min-width: 0;
-  height: calc(134px + var(--bar));
-  box-sizing: border-box;
-}
-header {
-  display: flex;
-  flex-direction: column;
-  width: 108px;
-  flex: none;
-  font-size: 13.5px;
-}
-.boards {
-  position: relative;
-  flex: 1;
-  margin: 0;
-  padding: 0;
-  list-style: none;
-  overflow-x: auto;
-  overflow-y: hidden;
-  overflow-anchor: none;
-  min-width: 0;
-  contain: strict;
-}
-.room {
-  height: 1px;
-}
-.slot {
-  position: absolute;
-  top: 0;
-  left: 0;
-  width: 136px;
-  height: 100%;
-  /* Each its own layer: in another order they are moved, not drawn again. */
-  contain: layout style;
-  will-change: transform;
-}
-.hung {
-  display: flex;
-  align-items: flex-end;
-  gap: 6px;
-  width: 136px;
-  padding: 0 4px 2px;
-  font: inherit;
-  color: inherit;
-  text-align: left;
-  background: none;
-  border: 0;
-  border-bottom: 3px solid transparent;
-  cursor: pointer;
-}
-.hung path {
-  fill: var(--foam);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
-.hung.on {
-  border-bottom-color: var(--pencil);
-}
-.hung.on path {
-  stroke: var(--pencil);
-  stroke-width: 2;
-}
-.hung.closed path {
-  stroke-dasharray: 3 2;
-}
-.hung:focus-visible {
-  outline-offset: -2px;
-}
-.beside {
-  position: absolute;
-  top: 0;
-  right: 2px;
-  width: 24px;
-  height: 24px;
-  text-align: center;
-  font-size: 16px;
-  line-height: 20px;
-  color: var(--sea);
-}
-.beside[aria-pressed='true'] {
-  font-weight: 600;
-  border: 1px solid var(--sea);
-}
-.words {
-  display: grid;
-  font-size: 13px;
-  line-height: 1.24;
-  min-width: 0;
-  padding-bottom: 4px;
-}
-.name {
-  color: var(--soft-ink);
-  white-space: nowrap;
-  overflow: hidden;
-  text-overflow: ellipsis;
-  padding-right: 18px;
-}
-.span {
-  color: var(--soft-ink);
-  white-space: nowrap;
-}
-.rides {
-  font-weight: 600;
-}
-.on .fit {
-  color: var(--pencil-text);
-  font-weight: 600;
-}
-.price {
-  color: var(--soft-ink);
-  font-size: 13px;
-  white-space: nowrap;
-}
-/* A low screen: a board takes one line, its silhouette and the rest stand in its title. */
-@media (max-height: 780px) and (min-width: 901px) {
-  .rack {
-    height: calc(52px + var(--bar));
-  }
-  header {
-    flex-direction: row;
-    flex-wrap: wrap;
-    gap: 0 10px;
-    width: 150px;
-    line-height: 1.25;
-  }
-  header > :nth-child(2) {
-    display: none;
-  }
-  .words {
-    grid-template-columns: auto auto 1fr;
-    column-gap: 8px;
-    width: 126px;
-  }
-  .words .name {
-    grid-column: 1 / -1;
-  }
-  .words > :not(.name) {
-    white-space: nowrap;
-  }
-  .hung svg,
-  .hung .rides,
-  .hung .span,
-  .hung .price {
-    display: none;
-  }
-}
-</style>
+<style scoped src="./RackStrip.css"></style>

@@ -157,45 +157,4 @@ const feet = computed<Piece[]>(() => {
   </TicketCard>
 </template>
 
-<style scoped>
-.ladder {
-  border: 0;
-  margin: 0;
-  padding: 0;
-  display: grid;
-}
-.rung {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-  padding: 2px 0;
-  cursor: pointer;
-}
-.more {
-  justify-self: start;
-  margin-top: -8px;
-}
-.skills {
-  margin: -6px 0 0;
-  padding: 0;
-  list-style: none;
-  font-size: 13.5px;
-}
-.skill {
-  display: grid;
-  grid-template-columns: 1fr auto;
-  gap: 8px;
-  align-items: center;
-  padding: 3px 0;
-  border-top: 1px dotted var(--hairline);
-}
-.evidence {
-  margin: 0;
-  font-size: 13px;
-  color: var(--soft-ink);
-}
-.rung input {
-  accent-color: var(--sea);
-  margin: 0;
-}
-</style>
+<style scoped src="./SkillCard.css"></style>

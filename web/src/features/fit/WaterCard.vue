@@ -1,21 +1,21 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
-import { ApiError, type Water } from '@/shared/api/client'
+import { computed } from 'vue'
+import type { Water } from '@/shared/api/client'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
-import { useMeasuredWaves } from '@/shared/state/measuredWaves'
 import { useTicket } from '@/shared/state/ticket'
 import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
-import { faceSays } from '@/shared/units/waveMap'
 import FactField from './FactField.vue'
+import KeepBreak from './KeepBreak.vue'
+import MeasuredLine from './MeasuredLine.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
 
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
 const { faces, units, words } = useSession()
-const { facts, water, fitting, body, assumed, fault, setWater, setBreak, setGoBy } = useTicket()
-const { rack, keepBreak } = useRack()
+const { water, fitting, body, assumed, fault, setWater, setBreak } = useTicket()
+const { rack } = useRack()
 
 const read = (text: string) =>
   words.value
@@ -72,54 +72,6 @@ const asked = computed(() =>
 
 /** The days are judged together: what is wrong with them is said where it was typed. */
 const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).find(Boolean))
-
-const real = useMeasuredWaves()
-/** Known with the break: what is said of it comes later and has its room already. */
-const isMeasured = computed(
-  () => rack.breaks.find((one) => one.id === fitting.value?.break_id)?.measured ?? false,
-)
-/** Who begins rides what is broken already. */
-const WAYS = computed(() => {
-  const begins = ['starter', 'standing'].includes(facts.value.rung ?? '')
-  return [
-    { by: 'measured', says: 'what is measured' },
-    { by: 'remembered', says: 'what is remembered' },
-    ...(begins && real.value?.foam_m ? [{ by: 'foam', says: 'its white water' } as const] : []),
-  ] as { by: 'measured' | 'remembered' | 'foam'; says: string }[]
-})
-const goesBy = computed(() => {
-  if (water.value.kind === 'white_water') return 'foam'
-  const river = water.value.kind === 'river'
-  const measures = river
-    ? water.value.flow_m_s === real.value?.water.flow_m_s
-    : !!water.value.bins?.length
-  return measures ? 'measured' : 'remembered'
-})
-/** What the break gives against what is remembered, in a line. */
-const measured = computed(() => {
-  const given = real.value
-  if (given?.river) return given.says.join(' ')
-  const climate = given?.climate
-  if (!climate || !words.value) return ''
-  const say = (metres: number) =>
-    faceSays(metres, words.value, body.value, units.value, faces.value)
-  const said = given.remembered.length ? given.habit || 'Much as remembered.' : ''
-  return `Measured: small ${say(climate.small_m)}, usually ${say(climate.usual_m)}, big ${say(climate.big_m)}, mostly ${climate.steepness}. ${said}`.trim()
-})
-
-const name = ref('')
-const own = ref('')
-
-async function keep(): Promise<void> {
-  own.value = ''
-  try {
-    const kept = await keepBreak({ ...water.value, name: name.value, about: '' })
-    name.value = ''
-    setBreak(kept.id)
-  } catch (error) {
-    own.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
-  }
-}
 </script>
 
 <template>
@@ -136,21 +88,7 @@ async function keep(): Promise<void> {
       :model-value="fitting?.break_id ?? null"
       @update:model-value="setBreak($event)"
     />
-    <div v-if="isMeasured" class="measured">
-      <p>{{ measured || 'asking what is measured here …' }}</p>
-      <span class="label">go by</span>
-      <button
-        v-for="way in WAYS"
-        :key="way.by"
-        type="button"
-        class="plain choice"
-        :aria-pressed="way.by === goesBy"
-        @click="way.by === goesBy || setGoBy(way.by)"
-      >
-        {{ way.says }}
-      </button>
-      <router-link v-if="fitting" :to="`/water/${fitting.break_id}`">its water</router-link>
-    </div>
+    <MeasuredLine />
     <div class="pair">
       <v-select
         label="Kind"
@@ -231,29 +169,6 @@ async function keep(): Promise<void> {
       :model-value="water.duck_dive_needed ?? null"
       @update:model-value="setWater({ duck_dive_needed: $event })"
     />
-    <v-text-field
-      v-model="name"
-      label="Keep as a break called"
-      :error-messages="own"
-      @keydown.enter="keep"
-    />
-    <v-btn v-if="name.trim()" @click="keep">Keep this break</v-btn>
+    <KeepBreak />
   </TicketCard>
 </template>
-
-<style scoped>
-.measured {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 10px;
-  align-items: baseline;
-  padding: 4px 0 6px;
-  font-size: 13px;
-}
-.measured p {
-  flex-basis: 100%;
-  min-height: 4.05em;
-  margin: 0;
-  color: var(--sea);
-}
-</style>

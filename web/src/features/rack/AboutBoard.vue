@@ -8,7 +8,8 @@ import { useSheet } from './sheet'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
 import { massText, readMass, readNumber } from '@/shared/units/units'
 import { readDay } from '@/shared/units/days'
-import { vDraft } from '@/shared/forms/draft'
+import BoxField from '@/shared/forms/BoxField.vue'
+import BoxSelect from '@/shared/forms/BoxSelect.vue'
 import { conditionWord } from './words'
 
 const { words, units, masses } = useSession()
@@ -55,159 +56,117 @@ function takeFins(name: 'setup' | 'box_type', value: string): void {
     of.fins = { ...of.fins, [name]: value || null }
   })
 }
-const text = (event: Event) => (event.target as HTMLInputElement).value
 const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
+/** Words of conditions; one that was given as a number stands first with it. */
+const conditions = computed(() => {
+  const own = board.value?.condition
+  const odd = own && !CONDITIONS.includes(own)
+  return [
+    ...(odd ? [{ value: own, says: `${conditionWord(own)}, ${own}` }] : []),
+    ...CONDITIONS.map((one) => ({ value: one, says: conditionWord(one) })),
+  ]
+})
 </script>
 
 <template>
   <section v-if="board && draft" class="about" aria-label="The board">
-    <label class="wide">
-      <span class="label">line</span>
-      <input
-        v-draft="typed.shown('line', line)"
-        class="box"
-        type="text"
-        :aria-invalid="!!typed.fault('line')"
-        @change="takeLine(text($event))"
-      />
-    </label>
+    <BoxField
+      class="wide"
+      label="line"
+      :value="typed.shown('line', line)"
+      :wrong="!!typed.fault('line')"
+      @change="takeLine"
+    />
     <span
       v-if="typed.fault('line') || confirm"
       class="wide"
       :class="{ fault: typed.fault('line') }"
       >{{ typed.fault('line') || confirm }}</span
     >
-    <label
-      ><span class="label">name</span
-      ><input
-        v-draft="board.name ?? ''"
-        class="box"
-        type="text"
-        maxlength="80"
-        @change="change((d) => (d.board.name = text($event)))"
-    /></label>
-    <label>
-      <span class="label">family</span>
-      <select
-        class="box"
-        :value="board.family"
-        @change="change((d) => (d.board.family = text($event) as typeof d.board.family))"
-      >
-        <option v-for="one in words?.families" :key="one.name">{{ one.name }}</option>
-      </select>
-    </label>
-    <label
-      ><span class="label">number</span
-      ><input
-        v-draft="draft.number"
-        class="box"
-        type="text"
-        maxlength="40"
-        :aria-invalid="!!fault('number')"
-        @change="change((d) => (d.number = text($event).trim()))"
-    /></label>
-    <label
-      ><span class="label">here since</span
-      ><input
-        v-draft="typed.shown('hung_on', draft.hung_on)"
-        class="box"
-        type="text"
-        placeholder="2026-05-31"
-        :aria-invalid="!!typed.fault('hung_on')"
-        @change="takeDay(text($event))"
-    /></label>
+    <BoxField
+      label="name"
+      :value="board.name ?? ''"
+      :most="80"
+      @change="(text) => change((d) => (d.board.name = text))"
+    />
+    <BoxSelect
+      label="family"
+      :value="board.family"
+      :options="(words?.families ?? []).map((one) => one.name)"
+      @change="(text) => change((d) => (d.board.family = text as typeof d.board.family))"
+    />
+    <BoxField
+      label="number"
+      :value="draft.number"
+      :most="40"
+      :wrong="!!fault('number')"
+      @change="(text) => change((d) => (d.number = text.trim()))"
+    />
+    <BoxField
+      label="here since"
+      :value="typed.shown('hung_on', draft.hung_on)"
+      placeholder="2026-05-31"
+      :wrong="!!typed.fault('hung_on')"
+      @change="takeDay"
+    />
     <span v-if="typed.fault('hung_on')" class="fault wide">{{ typed.fault('hung_on') }}</span>
     <span v-if="fault('number')" class="fault wide">{{ fault('number') }}</span>
-    <label>
-      <span class="label">stock</span>
-      <select
-        class="box"
-        :value="board.stock ?? ''"
-        @change="change((d) => (d.board.stock = (text($event) || null) as typeof d.board.stock))"
-      >
-        <option value="">not said</option>
-        <option v-for="one in words?.stocks" :key="one">{{ one }}</option>
-      </select>
-    </label>
-    <label>
-      <span class="label">condition</span>
-      <select
-        class="box"
-        :value="board.condition ?? ''"
-        @change="change((d) => (d.board.condition = text($event) ? Number(text($event)) : null))"
-      >
-        <option value="">not said</option>
-        <option
-          v-if="board.condition && !CONDITIONS.includes(board.condition)"
-          :value="board.condition"
-        >
-          {{ conditionWord(board.condition) }}, {{ board.condition }}
-        </option>
-        <option v-for="one in CONDITIONS" :key="one" :value="one">{{ conditionWord(one) }}</option>
-      </select>
-    </label>
-    <label
-      ><span class="label">price</span
-      ><input
-        v-draft="typed.shown('price', String(board.price ?? ''))"
-        class="box"
-        type="text"
-        :aria-invalid="!!typed.fault('price')"
-        @change="takeNumber('price', text($event))"
-    /></label>
-    <label
-      ><span class="label">weight</span
-      ><input
-        v-draft="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
-        class="box"
-        type="text"
-        placeholder="weigh it"
-        :aria-invalid="!!typed.fault('mass_kg')"
-        @change="takeNumber('mass_kg', text($event))"
-    /></label>
+    <BoxSelect
+      label="stock"
+      :value="board.stock"
+      none="not said"
+      :options="words?.stocks ?? []"
+      @change="(text) => change((d) => (d.board.stock = (text || null) as typeof d.board.stock))"
+    />
+    <BoxSelect
+      label="condition"
+      :value="board.condition"
+      none="not said"
+      :options="conditions"
+      @change="(text) => change((d) => (d.board.condition = text ? Number(text) : null))"
+    />
+    <BoxField
+      label="price"
+      :value="typed.shown('price', String(board.price ?? ''))"
+      :wrong="!!typed.fault('price')"
+      @change="(text) => takeNumber('price', text)"
+    />
+    <BoxField
+      label="weight"
+      :value="typed.shown('mass_kg', board.mass_kg ? massText(board.mass_kg, masses) : '')"
+      placeholder="weigh it"
+      :wrong="!!typed.fault('mass_kg')"
+      @change="(text) => takeNumber('mass_kg', text)"
+    />
     <span v-if="typed.fault('price') || typed.fault('mass_kg')" class="fault wide">{{
       typed.fault('price') || typed.fault('mass_kg')
     }}</span>
-    <label>
-      <span class="label">build</span>
-      <select
-        class="box"
-        :value="board.build ?? ''"
-        @change="change((d) => (d.board.build = (text($event) || null) as typeof d.board.build))"
-      >
-        <option value="">as usual</option>
-        <option v-for="one in words?.builds" :key="one">{{ one }}</option>
-      </select>
-    </label>
-    <label
-      ><span class="label">colour</span
-      ><input
-        v-draft="board.colour ?? ''"
-        class="box"
-        type="text"
-        maxlength="40"
-        @change="change((d) => (d.board.colour = text($event) || null))"
-    /></label>
-    <label>
-      <span class="label">fins</span>
-      <select
-        class="box"
-        :value="board.fins?.setup ?? ''"
-        @change="takeFins('setup', text($event))"
-      >
-        <option value="">as usual</option>
-        <option v-for="one in words?.setups" :key="one">{{ one }}</option>
-      </select>
-    </label>
-    <label
-      ><span class="label">boxes</span
-      ><input
-        v-draft="board.fins?.box_type ?? ''"
-        class="box"
-        type="text"
-        maxlength="40"
-        @change="takeFins('box_type', text($event))"
-    /></label>
+    <BoxSelect
+      label="build"
+      :value="board.build"
+      none="as usual"
+      :options="words?.builds ?? []"
+      @change="(text) => change((d) => (d.board.build = (text || null) as typeof d.board.build))"
+    />
+    <BoxField
+      label="colour"
+      :value="board.colour ?? ''"
+      :most="40"
+      @change="(text) => change((d) => (d.board.colour = text || null))"
+    />
+    <BoxSelect
+      label="fins"
+      :value="board.fins?.setup"
+      none="as usual"
+      :options="words?.setups ?? []"
+      @change="(text) => takeFins('setup', text)"
+    />
+    <BoxField
+      label="boxes"
+      :value="board.fins?.box_type ?? ''"
+      :most="40"
+      @change="(text) => takeFins('box_type', text)"
+    />
     <label class="tick"
       ><input
         type="checkbox"
@@ -238,10 +197,6 @@ const CONDITIONS = [1, 0.85, 0.7, 0.45, 0.2]
 }
 .wide {
   grid-column: 1 / -1;
-}
-label {
-  display: grid;
-  min-width: 0;
 }
 .tick {
   display: block;

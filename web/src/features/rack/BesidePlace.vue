@@ -1,25 +1,31 @@
 <script setup lang="ts">
 // Boards laid on each other. To be read in five seconds: which is wider where, where the litres went, what that
 // does.
-import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
+import { useElementSize, useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, ApiError, unwrap, type Beside, type Curves } from '@/shared/api/client'
 import { at, lengthOf, planPath, shiftFor, sidePath } from '@/shared/drawing/drawing'
-import { useSession } from '@/shared/shell/session'
-import { lengthText, massText, thicknessText, widthText } from '@/shared/units/units'
 import TopBar from '@/shared/shell/TopBar.vue'
 import DifferenceCurve from './DifferenceCurve.vue'
+import DifferencesTable from './DifferencesTable.vue'
+import ThirdsChart from './ThirdsChart.vue'
 
 const props = defineProps<{ ids: string }>()
 const router = useRouter()
-const { units, masses } = useSession()
 const found = ref<Beside | null>(null)
 const fault = ref('')
 const align = ref<'tail' | 'wide' | 'nose'>('tail')
 const frame = ref<HTMLElement | null>(null)
-const wide = ref(760)
+const { width } = useElementSize(frame, { width: 760, height: 0 })
+const wide = computed(() => width.value || 760)
 const [MIDDLE, FLOOR, HIGH] = [88, 214, 232]
-const WAYS = { tail: 'tail', wide: 'wide point', nose: 'nose' }
+const WAYS = [
+  { value: 'tail', says: 'tail', title: 'key t' },
+  { value: 'wide', says: 'wide point', title: 'key w' },
+  { value: 'nose', says: 'nose', title: 'key n' },
+] as const
 
 watch(
   () => props.ids,
@@ -72,60 +78,17 @@ const LINES = computed(() => [
   { name: 'section', lines: apart((one) => one.section_m2), litres: true },
 ])
 
-const NAMES: Record<string, string> = {
-  length_m: 'length',
-  width_m: 'width',
-  thickness_m: 'thickness',
-  litres: 'litres',
-  nose_width_m: 'nose',
-  tail_width_m: 'tail',
-  nose_rocker_m: 'nose rocker',
-  tail_rocker_m: 'tail rocker',
-  rear_third_l: 'rear third',
-  front_third_l: 'front third',
-  mass_kg: 'weight',
-  swing_kg_m2: 'swing weight',
-}
-function text(measure: string, value: number): string {
-  if (measure === 'length_m') return lengthText(value, units.value)
-  if (measure.endsWith('width_m')) return widthText(value, units.value)
-  if (measure === 'thickness_m' || measure.endsWith('rocker_m'))
-    return thicknessText(value, units.value)
-  if (measure === 'mass_kg') return massText(value, masses.value)
-  return measure === 'swing_kg_m2' ? `${value.toFixed(2)} kg m²` : `${value.toFixed(1)} L`
-}
-/** What differences do, each once, with the boards that it holds for. */
-function doesOf(does: readonly string[]): { does: string; of: number[] }[] {
-  return [...new Set(does.filter(Boolean))].map((one) => ({
-    does: one,
-    of: does.flatMap((other, i) => (other === one ? [i] : [])),
-  }))
-}
-const most = computed(() => Math.max(...(found.value?.thirds_l ?? []).flat(), 1))
-const THIRDS = ['rear third', 'middle third', 'front third']
 const names = computed(() =>
   (found.value?.boards ?? []).map((one) => one.board.name || one.board.family),
 )
 
-function measure(): void {
-  wide.value = frame.value?.clientWidth || 760
-}
 function keyed(event: KeyboardEvent): void {
   const key = { t: 'tail', w: 'wide', n: 'nose' }[event.key] as typeof align.value | undefined
   if (event.ctrlKey || event.metaKey || event.altKey) return
   if (key) align.value = key
   else if (event.key === 'Escape') void router.push('/rack')
 }
-onMounted(() => {
-  measure()
-  window.addEventListener('resize', measure)
-  window.addEventListener('keydown', keyed)
-})
-onBeforeUnmount(() => {
-  window.removeEventListener('resize', measure)
-  window.removeEventListener('keydown', keyed)
-})
-watch(found, () => requestAnimationFrame(measure))
+useEventListener(window, 'keydown', keyed)
 </script>
 
 <template>
@@ -140,17 +103,7 @@ watch(found, () => requestAnimationFrame(measure))
         <h1>{{ names.join(' and ') }}</h1>
         <div class="ways" role="group" aria-label="Laid together at the">
           <span class="label">together at the</span>
-          <button
-            v-for="(says, way) in WAYS"
-            :key="way"
-            type="button"
-            class="plain choice"
-            :aria-pressed="align === way"
-            :title="`key ${way[0]}`"
-            @click="align = way"
-          >
-            {{ says }}
-          </button>
+          <ChoiceButtons :options="WAYS" :chosen="align" @choose="(way) => (align = way)" />
         </div>
       </header>
       <div class="left">
@@ -176,161 +129,11 @@ watch(found, () => requestAnimationFrame(measure))
           :wide="wide"
           :litres="!!line.litres"
         />
-        <h2 class="label">where the litres are</h2>
-        <div class="thirds">
-          <template v-for="(third, t) in THIRDS" :key="third">
-            <span>{{ third }}</span>
-            <svg
-              :width="170"
-              :height="names.length * 11"
-              role="img"
-              :aria-label="`${third}: ${found.thirds_l.map((one) => `${one[t]?.toFixed(1)} L`).join(' and ')}`"
-            >
-              <path
-                v-for="(one, i) in found.thirds_l"
-                :key="i"
-                :class="`of-${i}`"
-                :d="`M0,${6 + i * 11}H${((one[t] ?? 0) / most) * 110}`"
-              />
-              <text
-                v-for="(one, i) in found.thirds_l"
-                :key="`t${i}`"
-                :x="((one[t] ?? 0) / most) * 110 + 6"
-                :y="10 + i * 11"
-              >
-                {{ one[t]?.toFixed(1) }} L
-              </text>
-            </svg>
-          </template>
-        </div>
+        <ThirdsChart :thirds="found.thirds_l" />
       </div>
-      <div class="right">
-        <table>
-          <thead>
-            <tr>
-              <th scope="col"><span class="unseen">measure</span></th>
-              <th v-for="(name, i) in names" :key="i" scope="col">
-                <svg width="26" height="8" aria-hidden="true">
-                  <path :class="`of-${i}`" d="M0,4H26" />
-                </svg>
-                {{ name }}
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            <template v-for="row in found.compared.differences" :key="row.measure">
-              <tr>
-                <th scope="row">{{ NAMES[row.measure] ?? row.measure }}</th>
-                <td v-for="(value, i) in row.values" :key="i">{{ text(row.measure, value) }}</td>
-              </tr>
-              <tr v-for="one in doesOf(row.does)" :key="`${row.measure}${one.does}`">
-                <td :colspan="names.length + 1" class="does">
-                  <svg v-for="i in one.of" :key="i" width="22" height="8" aria-hidden="true">
-                    <path :class="`of-${i}`" d="M0,4H22" />
-                  </svg>
-                  {{ one.does }}
-                </td>
-              </tr>
-            </template>
-          </tbody>
-        </table>
-      </div>
+      <DifferencesTable class="right" :names="names" :differences="found.compared.differences" />
     </main>
   </div>
 </template>
 
-<style scoped>
-main {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 392px;
-  gap: 8px 20px;
-  padding: 10px 20px 12px;
-  min-height: 0;
-}
-.over {
-  grid-column: 1 / -1;
-}
-.ways {
-  display: flex;
-  gap: 10px;
-  align-items: baseline;
-  margin-left: auto;
-}
-.left,
-.right {
-  min-width: 0;
-  min-height: 0;
-  overflow-y: auto;
-}
-.bench {
-  background: var(--bench);
-  border: 1px solid var(--hairline);
-}
-.bench svg {
-  display: block;
-}
-.board {
-  fill: none;
-}
-.of-0 {
-  stroke: var(--pencil);
-  stroke-width: 1.8;
-}
-.of-1 {
-  stroke: var(--ink);
-  stroke-width: 1.5;
-  stroke-dasharray: 7 3;
-}
-.of-2 {
-  stroke: var(--sea);
-  stroke-width: 1.5;
-  stroke-dasharray: 2 3;
-}
-.floor {
-  stroke: var(--hairline);
-}
-table {
-  border-collapse: collapse;
-  width: 100%;
-}
-th {
-  text-align: left;
-  font-weight: 600;
-  font-size: 13px;
-  padding: 2px 8px 2px 0;
-}
-tbody th {
-  font-weight: 400;
-  color: var(--soft-ink);
-}
-td {
-  padding: 2px 8px 2px 0;
-}
-.does {
-  padding: 0 0 4px;
-  font-size: 13px;
-  color: var(--soft-ink);
-}
-.thirds {
-  display: grid;
-  grid-template-columns: repeat(3, auto 170px);
-  align-items: center;
-  gap: 4px 8px;
-}
-.thirds path {
-  stroke-width: 6;
-}
-.thirds text {
-  font: 13px var(--sans);
-  fill: var(--ink);
-}
-h2 {
-  margin: 12px 0 4px;
-}
-@media (max-width: 900px) {
-  main {
-    display: block;
-    height: auto;
-  }
-}
-</style>
+<style scoped src="./BesidePlace.css"></style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // One board. To be read in five seconds: what it is, what it holds and how surely, what to measure next.
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { useSheet } from './sheet'
@@ -69,8 +70,7 @@ function keyed(event: KeyboardEvent): void {
   } else if (event.key === 'Escape' && !(event.target as HTMLElement).closest('.v-overlay--active'))
     void router.push('/rack')
 }
-onMounted(() => window.addEventListener('keydown', keyed))
-onBeforeUnmount(() => window.removeEventListener('keydown', keyed))
+useEventListener(window, 'keydown', keyed)
 usePageTitle(() => board.value?.name || board.value?.family || 'Board')
 const FILES = ['svg', 'dxf', 'json']
 </script>
@@ -126,72 +126,4 @@ const FILES = ['svg', 'dxf', 'json']
   </div>
 </template>
 
-<style scoped>
-main {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr) 300px;
-  gap: 8px 18px;
-  padding: 10px 20px 12px;
-  min-height: 0;
-}
-.over {
-  grid-column: 1 / -1;
-}
-.hand {
-  font: 17px var(--hand);
-  color: var(--note);
-}
-.metric {
-  font-size: 15px;
-}
-.files {
-  display: flex;
-  gap: 14px;
-  margin-left: auto;
-}
-.middle {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) / minmax(0, 1fr);
-  gap: 10px;
-  min-height: 0;
-  min-width: 0;
-}
-.under {
-  display: grid;
-  grid-template-columns: 384px minmax(0, 1fr);
-  gap: 20px;
-  min-height: 0;
-}
-.more {
-  display: grid;
-  gap: 10px;
-  align-content: start;
-  overflow-y: auto;
-  min-height: 0;
-  padding-right: 4px;
-}
-.side {
-  border-left: 1px solid var(--hairline);
-  padding-left: 16px;
-}
-@media (max-width: 1180px) {
-  main {
-    grid-template-columns: minmax(0, 1fr) 262px;
-    gap: 8px 12px;
-    padding: 10px 12px;
-  }
-  .under {
-    grid-template-columns: 316px minmax(0, 1fr);
-    gap: 12px;
-  }
-}
-@media (max-width: 1000px) {
-  main {
-    display: block;
-    height: auto;
-  }
-  .under {
-    display: block;
-  }
-}
-</style>
+<style scoped src="./BoardSheet.css"></style>

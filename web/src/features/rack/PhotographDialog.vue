@@ -9,15 +9,8 @@ import { useSheet } from './sheet'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
 import { lengthText, readMeasure, widthText } from '@/shared/units/units'
 import { vDraft } from '@/shared/forms/draft'
-import {
-  inPicture,
-  lookAt,
-  outlinePath,
-  pulled,
-  stationsFrom,
-  stretched,
-  type Spot,
-} from './photograph'
+import PhotographMarks from './PhotographMarks.vue'
+import { lookAt, stationsFrom } from './photograph'
 
 const open = defineModel<boolean>({ required: true })
 const { units } = useSession()
@@ -36,10 +29,7 @@ const fault = ref('')
 const going = ref(false)
 /** Nothing is looked for before somebody said where the known length lies. */
 const touched = ref(false)
-const frame = ref<SVGSVGElement | null>(null)
 const WIDE = 880
-/** What an arrow key pulls a width by [m]. */
-const STEP_M = 0.002
 const MOST_HIGH = 440
 const scale = computed(() => {
   const of = picture.value
@@ -107,58 +97,6 @@ function takeApart(text: string): void {
   apart.value = read.value
 }
 
-function place(event: PointerEvent): Spot {
-  const box = frame.value?.getBoundingClientRect()
-  if (!box) return { x: 0, y: 0 }
-  const held = (value: number) => Math.max(0, Math.min(1, value))
-  return {
-    x: held((event.clientX - box.left) / box.width),
-    y: held((event.clientY - box.top) / box.height),
-  }
-}
-
-/** What is dragged: one of the two points, or the end of a width. */
-let dragging: { point: number } | { width: number } | null = null
-function down(what: typeof dragging, event: PointerEvent): void {
-  dragging = what
-  touched.value = true
-  frame.value?.setPointerCapture(event.pointerId)
-}
-function move(event: PointerEvent): void {
-  if (!dragging) return
-  const at = place(event)
-  if ('point' in dragging) points.value[dragging.point] = at
-  else widen(dragging.width, at)
-}
-function nudge(i: number, event: KeyboardEvent): void {
-  const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[
-    event.key
-  ]
-  const point = points.value[i]
-  if (!by || !point) return
-  event.preventDefault()
-  touched.value = true
-  points.value[i] = {
-    x: point.x + (by[0] ?? 0) / size.value.wide,
-    y: point.y + (by[1] ?? 0) / size.value.high,
-  }
-}
-
-/** The right end of a width goes where the hand is, along the width's own line. */
-function widen(i: number, at: Spot): void {
-  const one = widths.value[i]
-  if (one) widths.value[i] = pulled(one, at, size.value)
-}
-function keyed(i: number, event: KeyboardEvent): void {
-  const one = widths.value[i]
-  const step = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key]
-  if (!one || !step) return
-  event.preventDefault()
-  widths.value[i] = stretched(one, 1 + (step * STEP_M) / one.width_m)
-}
-
-const px = (point: readonly number[]) => inPicture(point, size.value)
-const outline = computed(() => (found.value ? outlinePath(found.value.outline, size.value) : ''))
 const off = computed(() => {
   const [of, now] = [found.value, board.value]
   return of && now ? of.length_m / now.length_m - 1 : 0
@@ -202,51 +140,14 @@ function take(): void {
         and look straight down from as far as you can.
       </p>
       <template v-else>
-        <svg
-          ref="frame"
-          :width="size.wide"
-          :height="size.high"
-          @pointermove="move"
-          @pointerup="dragging = null"
-          @pointercancel="dragging = null"
-        >
-          <image :href="picture.url" :width="size.wide" :height="size.high" />
-          <path v-if="found" class="outline" :d="outline" />
-          <g v-for="(one, i) in widths" :key="one.from_tail_m">
-            <path class="across" :d="`M${px(one.left).join(',')}L${px(one.right).join(',')}`" />
-            <circle
-              class="end"
-              r="5"
-              role="slider"
-              tabindex="0"
-              :cx="px(one.right)[0]"
-              :cy="px(one.right)[1]"
-              :aria-label="`Width at ${lengthText(one.from_tail_m, units)}`"
-              :aria-valuenow="Math.round(one.width_m * 1000)"
-              :aria-valuetext="widthText(one.width_m, units)"
-              @pointerdown.prevent="down({ width: i }, $event)"
-              @keydown="keyed(i, $event)"
-            />
-          </g>
-          <path
-            class="scale"
-            :d="`M${points.map((point) => px([point.x, point.y]).join(',')).join('L')}`"
-          />
-          <circle
-            v-for="(point, i) in points"
-            :key="i"
-            class="point"
-            r="8"
-            role="slider"
-            tabindex="0"
-            :cx="px([point.x, point.y])[0]"
-            :cy="px([point.x, point.y])[1]"
-            :aria-label="`${i ? 'Second' : 'First'} end of the known length`"
-            :aria-valuenow="Math.round(point.x * 1000)"
-            @pointerdown.prevent="down({ point: i }, $event)"
-            @keydown="nudge(i, $event)"
-          />
-        </svg>
+        <PhotographMarks
+          v-model:points="points"
+          v-model:widths="widths"
+          :url="picture.url"
+          :size="size"
+          :outline="found?.outline ?? []"
+          @touch="touched = true"
+        />
         <div class="row">
           <label>
             <span class="label">from ring to ring</span>
@@ -287,76 +188,4 @@ function take(): void {
   </v-dialog>
 </template>
 
-<style scoped>
-div.head,
-.row {
-  display: flex;
-  align-items: baseline;
-  gap: 18px;
-}
-h2 {
-  margin: 0;
-  font: 600 20px var(--serif);
-}
-div.head button {
-  margin-left: auto;
-  font-size: 20px;
-}
-p {
-  margin: 0;
-}
-svg {
-  display: block;
-  margin: 0 auto;
-  touch-action: none;
-  background: var(--bench);
-}
-.outline {
-  fill: none;
-  stroke: var(--pencil);
-  stroke-width: 2;
-}
-.across {
-  stroke: #1d3a3c;
-  stroke-dasharray: 3 3;
-}
-.end {
-  fill: #fff;
-  stroke: var(--pencil);
-  stroke-width: 2;
-  cursor: grab;
-}
-.point {
-  fill: #ffffff66;
-  stroke: #1d3a3c;
-  stroke-width: 2.5;
-  cursor: grab;
-}
-.scale {
-  stroke: #1d3a3c;
-  stroke-width: 1.5;
-}
-input[type='text'] {
-  width: 90px;
-}
-label {
-  display: flex;
-  gap: 8px;
-  align-items: baseline;
-}
-/* What is said comes and goes; the picture under the hand stays where it is. */
-.result {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-  height: 118px;
-  overflow-y: auto;
-}
-.hint {
-  font-size: 13px;
-  color: var(--soft-ink);
-}
-.says {
-  font: 17px var(--serif);
-}
-</style>
+<style scoped src="./PhotographDialog.css"></style>

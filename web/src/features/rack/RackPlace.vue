@@ -1,16 +1,18 @@
 <script setup lang="ts">
 // Rack. To be read in five seconds: what hangs where along the line, what was asked for and is not there.
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { useRack } from '@/shared/state/rack'
 import { useWall } from './wallState'
-import { RACK_KEYS } from '@/shared/keys/keyLists'
+import { useKeymap } from '@/shared/keys/keymap'
 import TopBar from '@/shared/shell/TopBar.vue'
 import UndoBar from '@/shared/shell/UndoBar.vue'
 import BoardCard from './BoardCard.vue'
 import FindPanel from './FindPanel.vue'
 import RackList from './RackList.vue'
+import { RACK_KEYS } from './keymap'
 import WallView from './WallView.vue'
 import type { HungBy } from './wall'
 
@@ -30,13 +32,24 @@ const by = ref<HungBy>('litres')
 const looked = ref<{ id: number; x: number; y: number } | null>(null)
 const marked = ref<number[]>([])
 const search = ref<HTMLInputElement | null>(null)
-const WAYS: { by: HungBy; says: string; key: string }[] = [
-  { by: 'litres', says: 'litres', key: 'l' },
-  { by: 'length_m', says: 'length', key: 'g' },
-  { by: 'price', says: 'price', key: 'p' },
-  { by: 'days', says: 'days in stock', key: 'd' },
+const WAYS: { value: HungBy; says: string; title: string }[] = [
+  { value: 'litres', says: 'litres', title: 'key l' },
+  { value: 'length_m', says: 'length', title: 'key g' },
+  { value: 'price', says: 'price', title: 'key p' },
+  { value: 'days', says: 'days in stock', title: 'key d' },
 ]
 const STOCKS = ['new', 'used', 'demo', 'hire', 'ordered']
+const FACES = [
+  { value: 'wall', says: 'wall', title: 'key f' },
+  { value: 'list', says: 'list', title: 'key f' },
+] as const
+/** Stocks that there are, with how many boards each has. */
+const stocks = computed(() =>
+  STOCKS.flatMap((value) => {
+    const many = wall.found?.stocks[value]
+    return many ? [{ value, says: `${value} ${many}` }] : []
+  }),
+)
 const MOST = 3
 
 let waiting: ReturnType<typeof setTimeout> | undefined
@@ -76,26 +89,19 @@ function compare(): void {
   void router.push(`/rack/beside/${marked.value.join(',')}`)
 }
 
-function keyed(event: KeyboardEvent): void {
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-  const target = event.target as HTMLElement
-  if (target.closest('input, textarea, [role=dialog], .v-overlay--active')) return
-  const way = WAYS.find((one) => one.key === event.key)
-  if (way) by.value = way.by
-  else if (event.key === '/') search.value?.focus()
-  else if (event.key === '?') help.value = true
-  else if (event.key === 'f') face.value = face.value === 'wall' ? 'list' : 'wall'
-  else if (event.key === 'b' && marked.value.length > 1) compare()
-  else if (event.key === 'n') void router.push('/rack/in')
-  else return
-  event.preventDefault()
-}
-usePageTitle(() => 'Rack')
-onMounted(() => {
-  void find().then(ask)
-  window.addEventListener('keydown', keyed)
+useKeymap(RACK_KEYS, {
+  find: () => search.value?.focus(),
+  byLitres: () => (by.value = 'litres'),
+  byLength: () => (by.value = 'length_m'),
+  byPrice: () => (by.value = 'price'),
+  byDays: () => (by.value = 'days'),
+  face: () => (face.value = face.value === 'wall' ? 'list' : 'wall'),
+  compare: () => marked.value.length > 1 && compare(),
+  bringIn: () => router.push('/rack/in'),
+  help: () => (help.value = true),
 })
-onBeforeUnmount(() => window.removeEventListener('keydown', keyed))
+usePageTitle(() => 'Rack')
+onMounted(() => void find().then(ask))
 const unmet = computed(() => (wall.asked?.fittings ?? []).filter((one) => !one.best.length))
 const lately = computed(() => {
   const asked = wall.asked
@@ -136,42 +142,13 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
         </h1>
         <div class="ways" role="group" aria-label="Hung by">
           <span class="label">hung by</span>
-          <button
-            v-for="way in WAYS"
-            :key="way.by"
-            type="button"
-            class="plain choice"
-            :aria-pressed="by === way.by"
-            :title="`key ${way.key}`"
-            @click="by = way.by"
-          >
-            {{ way.says }}
-          </button>
+          <ChoiceButtons :options="WAYS" :chosen="by" @choose="(way) => (by = way)" />
         </div>
         <div class="ways" role="group" aria-label="Wall or list">
-          <button
-            v-for="one in ['wall', 'list'] as const"
-            :key="one"
-            type="button"
-            class="plain choice"
-            :aria-pressed="face === one"
-            title="key f"
-            @click="face = one"
-          >
-            {{ one }}
-          </button>
+          <ChoiceButtons :options="FACES" :chosen="face" @choose="(one) => (face = one)" />
         </div>
         <div class="ways stocks" role="group" aria-label="Stock">
-          <button
-            v-for="stock in STOCKS.filter((one) => wall.found?.stocks[one])"
-            :key="stock"
-            type="button"
-            class="plain choice"
-            :aria-pressed="wall.looking.stocks.includes(stock)"
-            @click="toggle(stock)"
-          >
-            {{ stock }} {{ wall.found?.stocks[stock] }}
-          </button>
+          <ChoiceButtons :options="stocks" :chosen="wall.looking.stocks" @choose="toggle" />
           <FindPanel />
           <button v-if="searching" type="button" class="plain link" @click="clear">show all</button>
         </div>
@@ -214,55 +191,4 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
   </div>
 </template>
 
-<style scoped>
-main {
-  display: grid;
-  grid-template-rows: auto auto minmax(0, 1fr) auto;
-  gap: 6px;
-  padding: 12px 20px 10px;
-  min-height: 0;
-}
-.search {
-  width: 270px;
-  padding: 5px 10px;
-}
-h1 {
-  min-width: 230px;
-}
-.over {
-  column-gap: 26px;
-}
-.ways {
-  display: flex;
-  align-items: baseline;
-  gap: 10px;
-}
-.stocks {
-  margin-left: auto;
-}
-.body {
-  position: relative;
-  min-height: 0;
-  grid-row: 3;
-  display: grid;
-}
-.under {
-  grid-row: 4;
-  display: flex;
-  gap: 26px;
-  font-size: 13px;
-  color: var(--soft-ink);
-}
-.in {
-  margin-left: auto;
-}
-@media (max-width: 900px) {
-  .body {
-    height: 620px;
-  }
-  .over,
-  .under {
-    flex-wrap: wrap;
-  }
-}
-</style>
+<style scoped src="./RackPlace.css"></style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Rails and deck by feel, the bottom by zone: the straight-edge rocks on vee or belly, a gap under it is a
 // concave.
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { ref } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
@@ -83,16 +84,11 @@ function addZone(): void {
       :aria-label="`Rail at the ${end.says}`"
     >
       <span class="label">rail, {{ end.says }}</span>
-      <button
-        v-for="(says, i) in RAILS"
-        :key="says"
-        type="button"
-        class="plain choice"
-        :aria-pressed="board.section?.[end.name] === i / 4"
-        @click="feel(end.name, i / 4)"
-      >
-        {{ says }}
-      </button>
+      <ChoiceButtons
+        :options="RAILS.map((says, i) => ({ value: i / 4, says }))"
+        :chosen="board.section?.[end.name]"
+        @choose="(value) => feel(end.name, value)"
+      />
     </div>
     <div class="rail">
       <label>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 // The board on the bench as it is measured: plan and side to scale, each reading a pencil mark, the next one
 // waiting.
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref } from 'vue'
 import type { Board, Tape } from '@/shared/api/client'
 import { lengthOf, planPath, sidePath, at as valueAt } from '@/shared/drawing/drawing'
 import { useSession } from '@/shared/shell/session'
@@ -10,7 +11,8 @@ import { lengthText } from '@/shared/units/units'
 const props = defineProps<{ board: Board; tape: Tape; at: number | null }>()
 const { units } = useSession()
 const frame = ref<HTMLElement | null>(null)
-const wide = ref(800)
+const { width } = useElementSize(frame, { width: 800, height: 0 })
+const wide = computed(() => width.value || 800)
 const HIGH = 270
 const curves = computed(() => props.tape.hull.curves)
 const scale = computed(() =>
@@ -46,15 +48,6 @@ const feet = computed(() => {
     })
   return made
 })
-
-function measure(): void {
-  wide.value = frame.value?.clientWidth || 800
-}
-onMounted(() => {
-  measure()
-  window.addEventListener('resize', measure)
-})
-onBeforeUnmount(() => window.removeEventListener('resize', measure))
 </script>
 
 <template>
@@ -90,49 +83,4 @@ onBeforeUnmount(() => window.removeEventListener('resize', measure))
   </div>
 </template>
 
-<style scoped>
-.bench {
-  min-width: 0;
-  overflow: hidden;
-  background: var(--bench);
-  border: 1px solid var(--hairline);
-}
-svg {
-  display: block;
-}
-.board {
-  fill: var(--foam);
-  stroke: var(--ink);
-  stroke-width: 1.2;
-}
-.shadow {
-  fill: color-mix(in srgb, var(--ink) 8%, transparent);
-}
-.stringer {
-  stroke: var(--wood);
-}
-.floor {
-  stroke: var(--hairline);
-}
-.foot path {
-  stroke: var(--note);
-}
-.foot text {
-  font: 15px var(--hand);
-  fill: var(--note);
-  text-anchor: middle;
-}
-.mark {
-  stroke: var(--note);
-  stroke-width: 2;
-  fill: none;
-}
-.mark.out {
-  stroke: var(--pencil);
-  stroke-width: 2.4;
-}
-.waits {
-  stroke: var(--pencil);
-  stroke-dasharray: 3 3;
-}
-</style>
+<style scoped src="./TapeDrawing.css"></style>

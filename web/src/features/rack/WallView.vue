@@ -1,13 +1,16 @@
 <script setup lang="ts">
 // The wall: boards along a line in rows by family, to one scale. Arrows walk, Enter opens the sheet.
-import { computed, nextTick, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import type { Demand, Found } from '@/shared/api/client'
 import { standingPath } from '@/shared/drawing/drawing'
 import { useRovingFocus } from '@/shared/keys/rovingFocus'
 import { useSession } from '@/shared/shell/session'
 import { useWall } from './wallState'
 import { lengthText } from '@/shared/units/units'
-import { asksAlong, hangWall, heap, type HungBy } from './wall'
+import AskedHeap from './AskedHeap.vue'
+import { asksAlong, hangWall, type HungBy } from './wall'
+import { useWallWalk } from './wallWalk'
 
 const props = defineProps<{
   found: Found
@@ -23,8 +26,8 @@ const emit = defineEmits<{
 const { units } = useSession()
 const { rows, need } = useWall()
 const frame = ref<HTMLElement | null>(null)
-const [width, height] = [ref(1240), ref(560)]
-const at = ref({ row: 0, place: 0, of: 0 })
+const { width: wide, height: high } = useElementSize(frame, { width: 1240, height: 560 })
+const [width, height] = [computed(() => wide.value || 1240), computed(() => high.value || 560)]
 useRovingFocus(frame, '.stand')
 const LEFT = 132
 /** Room for what was asked for, over the line. */
@@ -67,98 +70,11 @@ const ticks = computed(() => {
   return made
 })
 
-function measure(): void {
-  width.value = frame.value?.clientWidth || 1240
-  height.value = frame.value?.clientHeight || 560
-}
-onMounted(() => {
-  measure()
-  window.addEventListener('resize', measure)
+const { at, look, keyed } = useWallWalk(frame, wall, need, {
+  open: (id) => emit('open', id),
+  look: (id, x, y) => emit('look', id, x, y),
+  mark: (id) => emit('mark', id),
 })
-onBeforeUnmount(() => window.removeEventListener('resize', measure))
-
-/** How many asked for each part of the line, as a heap over it, and the bands that nothing here meets. */
-const asks = computed(() => {
-  const floor = height.value - 24
-  const inside = (x: number) => Math.max(LEFT, Math.min(width.value - 24, x))
-  const spans = bands.value.map((band) => ({
-    ...band,
-    from: inside(wall.value.at(band.low)),
-    to: inside(wall.value.at(band.high)),
-  }))
-  const most = Math.max(
-    1,
-    ...spans.map(
-      (one) => spans.filter((other) => other.from <= one.from && one.from < other.to).length,
-    ),
-  )
-  const up = Math.min(9, (ASKED - 14) / most)
-  return {
-    heap: heap(spans, floor, up),
-    unmet: spans.filter((span) => !span.met && span.to > span.from),
-    floor,
-  }
-})
-
-const current = computed(() => {
-  const row = wall.value.rows[at.value.row]
-  return row?.places[at.value.place]
-})
-
-function look(row: number, place: number): void {
-  at.value = { row, place, of: 0 }
-  const hung = wall.value.rows[row]
-  const here = hung?.places[place]
-  if (hung && here) emit('look', here.ids[0] ?? null, here.x, hung.floor)
-}
-
-async function focus(row: number, place: number): Promise<void> {
-  look(row, place)
-  await nextTick()
-  frame.value?.querySelector<SVGElement>('.stand[tabindex="0"]')?.focus()
-}
-
-function nearest(row: number, x: number): number {
-  const places = wall.value.rows[row]?.places ?? []
-  return places.reduce(
-    (best, place, i) => (Math.abs(place.x - x) < Math.abs((places[best]?.x ?? 0) - x) ? i : best),
-    0,
-  )
-}
-
-/** Left and right along the row and through a sheaf, up and down to what hangs nearest. */
-function walk(key: string): void {
-  const { row, place, of } = at.value
-  const here = current.value
-  if (!here) return
-  if (key === 'ArrowRight' && of + 1 < here.ids.length) return turn(of + 1)
-  if (key === 'ArrowLeft' && of > 0) return turn(of - 1)
-  const many = wall.value.rows[row]?.places.length ?? 0
-  if (key === 'ArrowRight' && place + 1 < many) void focus(row, place + 1)
-  if (key === 'ArrowLeft' && place > 0) void focus(row, place - 1)
-  const next = row + (key === 'ArrowDown' ? 1 : key === 'ArrowUp' ? -1 : 0)
-  if (next !== row && wall.value.rows[next]) void focus(next, nearest(next, here.x))
-}
-
-function turn(of: number): void {
-  at.value.of = of
-  const hung = wall.value.rows[at.value.row]
-  const here = current.value
-  if (!hung || !here) return
-  void need(here.ids)
-  emit('look', here.ids[of] ?? null, here.x, hung.floor)
-}
-
-function keyed(event: KeyboardEvent): void {
-  if (event.altKey || event.ctrlKey || event.metaKey) return
-  const id = current.value?.ids[at.value.of]
-  if (event.key.startsWith('Arrow')) walk(event.key)
-  else if (id && event.key === 'Enter') emit('open', id)
-  else if (id && (event.key === '+' || event.key === 'c')) emit('mark', id)
-  else return
-  event.preventDefault()
-  event.stopPropagation()
-}
 
 function label(ids: number[]): string {
   const board = rows.get(ids[0] ?? 0)
@@ -222,23 +138,15 @@ function label(ids: number[]): string {
           </text>
         </g>
       </g>
-      <g v-if="bands.length" class="asked">
-        <text class="of" x="2" :y="asks.floor - 20">asked for</text>
-        <text class="of" x="2" :y="asks.floor - 5">lately</text>
-        <path class="heap" :d="asks.heap" />
-        <g v-for="one in asks.unmet" :key="one.name">
-          <rect
-            class="unmet"
-            :x="one.from"
-            :y="asks.floor - 12"
-            :width="one.to - one.from"
-            height="12"
-          />
-          <text class="missing" :x="(one.from + one.to) / 2" :y="asks.floor - 16">
-            {{ one.name }}: nothing
-          </text>
-        </g>
-      </g>
+      <AskedHeap
+        v-if="bands.length"
+        :bands="bands"
+        :at="wall.at"
+        :left="LEFT"
+        :right="width - 24"
+        :floor="height - 24"
+        :room="ASKED"
+      />
       <path class="line" :d="`M${LEFT},${height - 24}H${width - 24}`" />
       <g v-for="tick in ticks" :key="tick.says" class="tick">
         <path :d="`M${tick.x},${height - 24}v5`" />
@@ -258,88 +166,4 @@ function strokes(stock: string, x: number, floor: number): string {
 }
 </script>
 
-<style scoped>
-.wall {
-  position: relative;
-  min-height: 0;
-  height: 100%;
-  overflow: hidden;
-}
-svg {
-  display: block;
-}
-.of {
-  font: 600 13px var(--sans);
-  fill: var(--soft-ink);
-}
-.floor,
-.line {
-  stroke: var(--hairline);
-  fill: none;
-}
-.line {
-  stroke: var(--soft-ink);
-}
-.board,
-.behind {
-  fill: var(--foam);
-  stroke: var(--soft-ink);
-  stroke-width: 1.1;
-}
-.behind {
-  stroke: var(--hairline);
-}
-.stroke {
-  stroke: var(--soft-ink);
-  stroke-width: 1.2;
-  fill: none;
-}
-.reach {
-  fill: transparent;
-}
-.stand {
-  cursor: pointer;
-  outline: none;
-}
-.stand.nobody .board {
-  stroke-dasharray: 2 2.5;
-}
-.heap {
-  fill: url(#weave-ratio);
-  stroke: var(--sea);
-}
-.unmet {
-  fill: none;
-  stroke: var(--pencil);
-  stroke-width: 1.6;
-}
-.missing {
-  font: 600 13px var(--sans);
-  fill: var(--pencil-text);
-  text-anchor: middle;
-}
-.stand.marked .board {
-  fill: url(#weave-step);
-}
-.stand.here .board,
-.stand:focus .board {
-  stroke: var(--pencil);
-  stroke-width: 2.4;
-}
-.count {
-  font: 600 13px var(--sans);
-  fill: var(--soft-ink);
-}
-.tick path {
-  stroke: var(--soft-ink);
-}
-.tick text {
-  font: 13px var(--sans);
-  fill: var(--soft-ink);
-  text-anchor: middle;
-}
-.unit {
-  font: 13px var(--sans);
-  fill: var(--faint);
-}
-</style>
+<style scoped src="./WallView.css"></style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Edit a break: its name, how it lies to the sea, its tide and buoy; a river's rating; a pool's settings; or take
 // one in from a file.
-import { computed, reactive, ref } from 'vue'
+import { computed, ref } from 'vue'
 import FileButton from '@/shared/shell/FileButton.vue'
 import type { Break } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
@@ -9,6 +9,7 @@ import { useWater } from './waterState'
 import { faceText, readFace } from '@/shared/units/units'
 import { breakOf, typedOf } from './breakForm'
 import { useFaults } from './fields'
+import ShoreFields from './ShoreFields.vue'
 import { vFocused } from '@/shared/keys/focused'
 
 const props = defineProps<{ place: Break | null }>()
@@ -30,22 +31,22 @@ const face = (metres: number | null | undefined) =>
     : faceText(metres, words.value, BODY_M, units.value, as.value).replace(' face', '')
 const of = props.place
 const first = typedOf(of, face)
-const form = reactive({ ...first })
+const form = ref({ ...first })
 const saving = ref(false)
 /** Constituents of the list that are not worked out here, as they were named when it was taken. */
 const leftOut = of?.tide_table?.left_out ?? []
 const title = computed(() => (of ? `Edit ${of.name}` : 'A new break'))
-const THIRDS = ['low', 'mid', 'high']
 
 async function go(): Promise<void> {
   saving.value = true
   clear()
   try {
-    const named = form.new_buoy.trim()
-    if (named) Object.assign(form, { buoy_id: (await saveBuoy({ name: named })).id, new_buoy: '' })
+    const named = form.value.new_buoy.trim()
+    if (named)
+      Object.assign(form.value, { buoy_id: (await saveBuoy({ name: named })).id, new_buoy: '' })
     const { value: ready } = words
     if (!ready) return
-    const given = breakOf(form, first, of, (typed) =>
+    const given = breakOf(form.value, first, of, (typed) =>
       readFace(typed, ready, BODY_M, faces.value, units.value),
     )
     emit('saved', (await save(given, of?.id ?? null)).id)
@@ -132,95 +133,13 @@ async function file(chosen: File | undefined): Promise<void> {
         />
         <v-select v-model="form.crowd" label="Crowd" clearable :items="['low', 'medium', 'high']" />
       </div>
-      <template v-if="form.kind === 'sea' || form.kind === 'white_water'">
-        <p class="label">To the sea: leave “looks to” empty where only remembered days are known</p>
-        <div class="grid four">
-          <v-text-field
-            v-model="form.faces_deg"
-            label="Looks to (° from north)"
-            :error-messages="faults['shore.faces_deg']"
-          />
-          <v-text-field
-            v-model="form.window_deg"
-            label="Open so far to each side (°)"
-            :error-messages="faults['shore.window_deg']"
-          />
-          <v-text-field
-            v-model="form.exposure"
-            label="Exposure (share that comes in)"
-            :error-messages="faults['shore.exposure']"
-          />
-          <v-text-field
-            v-model="form.bottom_slope"
-            label="Bottom rises 1 in"
-            placeholder="33"
-            :error-messages="faults['shore.bottom_slope']"
-          />
-          <v-text-field
-            v-model="form.latitude_deg"
-            label="Latitude °N"
-            :error-messages="faults['shore.latitude_deg']"
-          />
-          <v-text-field
-            v-model="form.longitude_deg"
-            label="Longitude °E"
-            :error-messages="faults['shore.longitude_deg']"
-          />
-          <v-text-field
-            v-model="form.utc_offset_h"
-            label="Clock ahead of UTC (h)"
-            :error-messages="faults['shore.utc_offset_h']"
-          />
-          <v-text-field
-            v-model="form.buoy_km"
-            label="Buoy lies off (km)"
-            :error-messages="faults['shore.buoy_km']"
-          />
-          <v-select
-            v-model="form.buoy_id"
-            label="Buoy"
-            clearable
-            :items="water.buoys"
-            item-title="name"
-            item-value="id"
-          />
-          <v-text-field
-            v-model="form.new_buoy"
-            label="or a new buoy called"
-            :error-messages="faults.buoy"
-          />
-          <v-select
-            v-model="form.tides"
-            label="Works on tide"
-            multiple
-            :items="THIRDS"
-            placeholder="all"
-          />
-          <v-select v-model="form.going" label="Going" clearable :items="['rising', 'falling']" />
-        </div>
-        <div class="grid">
-          <v-textarea
-            v-model="form.tide"
-            class="wide"
-            rows="2"
-            label="Tide: constant, metres, degrees; one a line"
-            placeholder="M2 1.45 112"
-            :error-messages="faults.tide_table"
-          />
-          <v-text-field v-model="form.tide_mean" label="Mean level (m)" />
-          <v-select
-            v-model="form.sa_from"
-            label="Phase of SA counted from"
-            :items="[
-              { title: 'the equinox, as most tables', value: 'equinox' },
-              { title: 'the perihelion', value: 'perihelion' },
-            ]"
-          />
-          <p v-if="leftOut.length" class="hint" data-left-out>
-            not worked out here, left out: {{ leftOut.join(', ') }}
-          </p>
-        </div>
-      </template>
+      <ShoreFields
+        v-if="form.kind === 'sea' || form.kind === 'white_water'"
+        v-model:form="form"
+        :faults="faults"
+        :buoys="water.buoys"
+        :left-out="leftOut"
+      />
       <div v-if="form.kind === 'river'" class="grid">
         <v-textarea
           v-model="form.rating"
@@ -254,39 +173,4 @@ async function file(chosen: File | undefined): Promise<void> {
   </v-dialog>
 </template>
 
-<style scoped>
-.sheet {
-  max-height: 88vh;
-  overflow-y: auto;
-}
-.grid {
-  display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 14px 18px;
-}
-.four {
-  grid-template-columns: repeat(4, minmax(0, 1fr));
-}
-.wide {
-  grid-column: span 2;
-}
-.end {
-  display: flex;
-  gap: 18px;
-  align-items: baseline;
-}
-p {
-  margin: 0;
-}
-.from {
-  font-size: 13px;
-}
-@media (max-width: 700px) {
-  .grid {
-    grid-template-columns: minmax(0, 1fr);
-  }
-  .wide {
-    grid-column: auto;
-  }
-}
-</style>
+<style scoped src="./EditBreak.css"></style>

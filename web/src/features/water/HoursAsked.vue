@@ -1,5 +1,6 @@
 <script setup lang="ts">
 // Which hours count: light, free days, months; said in words and changed by a press.
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { computed } from 'vue'
 import { FREE, useWater } from './waterState'
 
@@ -23,17 +24,11 @@ const says = computed(() => {
     >
       light
     </button>
-    <button
-      v-for="way in FREE"
-      :key="way"
-      type="button"
-      class="plain choice"
-      :aria-pressed="water.asked.free === way"
-      title="key f"
-      @click="water.asked.free = way"
-    >
-      {{ way }}
-    </button>
+    <ChoiceButtons
+      :options="FREE.map((way) => ({ value: way, says: way, title: 'key f' }))"
+      :chosen="water.asked.free"
+      @choose="(way) => (water.asked.free = way)"
+    />
     <button
       v-if="water.asked.months?.length"
       type="button"

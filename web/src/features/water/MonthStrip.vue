@@ -118,45 +118,4 @@ const year = computed(() => {
   </section>
 </template>
 
-<style scoped>
-h2 {
-  margin: 0;
-  font: 600 14px var(--sans);
-  color: var(--soft-ink);
-}
-.bars {
-  display: grid;
-  grid-template-columns: repeat(12, minmax(0, 1fr));
-}
-.month {
-  display: grid;
-  padding: 0;
-  text-align: center;
-  font-size: 13px;
-}
-.month[aria-pressed='true'] .name {
-  font-weight: 600;
-  text-decoration: underline;
-  text-decoration-color: var(--pencil);
-  text-underline-offset: 3px;
-}
-.says {
-  align-self: end;
-  overflow: hidden;
-  white-space: nowrap;
-}
-.bar {
-  fill: var(--sea);
-}
-.bar.out {
-  fill: var(--pale-sea);
-}
-.other {
-  fill: var(--wood);
-}
-.year {
-  margin: 2px 0 0;
-  font-size: 13px;
-  color: var(--soft-ink);
-}
-</style>
+<style scoped src="./MonthStrip.css"></style>

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 // Water. To be read in five seconds: what this break really gives (small, usual, big), and today.
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { useIntervalFn } from '@vueuse/core'
+import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { whomOf } from '@/shared/state/measuredWaves'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
 import { useWater } from './waterState'
-import { WATER_KEYS } from '@/shared/keys/keyLists'
+import { useKeymap } from '@/shared/keys/keymap'
+import { WATER_KEYS } from './keymap'
+import { useToday } from './today'
 import TopBar from '@/shared/shell/TopBar.vue'
 import HoursAsked from './HoursAsked.vue'
 import MonthStrip from './MonthStrip.vue'
@@ -15,7 +18,6 @@ import RiverView from './RiverView.vue'
 import ShoreView from './ShoreView.vue'
 import TideStrip from './TideStrip.vue'
 import WaterFacts from './WaterFacts.vue'
-import { faceSays, marksOf, type DayMark } from '@/shared/units/waveMap'
 import FlowYear from './FlowYear.vue'
 import YearMap from './YearMap.vue'
 
@@ -26,7 +28,7 @@ const BuoyDialog = defineAsyncComponent(() => import('./BuoyDialog.vue'))
 
 const props = defineProps<{ id: number | null }>()
 const router = useRouter()
-const { words, units, faces } = useSession()
+const { words } = useSession()
 const ticket = useTicket()
 const { water, place, buoy, load, ask, askNow, askSeen, show, nextFree, toggleMonth } = useWater()
 usePageTitle(() => place.value?.name ?? 'Water')
@@ -36,7 +38,6 @@ const noting = ref(false)
 const reading = ref(false)
 /** How often one looks whether the buoy has a new hour. */
 const LOOK_MS = 5 * 60_000
-let looking: ReturnType<typeof setInterval> | undefined
 
 const fitting = computed(() => ticket.state.fitting)
 /** For whom words are said: the surfer of the ticket in hand, else somebody of 75 kg. */
@@ -45,27 +46,7 @@ const name = computed(() => ticket.facts.value.name?.split(' ')[0] ?? '')
 /** The ticket in hand if it is for this break. */
 const mine = computed(() => (fitting.value?.break_id === water.id ? fitting.value : null))
 
-const marks = computed<DayMark[]>(() => {
-  const whose = mine.value && name.value ? `${name.value}’s ` : ''
-  const of = place.value
-  if (!water.gives || of?.kind !== 'sea') return []
-  const said = mine.value ? ticket.water.value : of
-  return marksOf(water.gives, said.steepness ?? of.steepness ?? 'average', whose)
-})
-
-const age = computed(() => {
-  const hours = water.now?.age_h
-  if (hours === null || hours === undefined) return ''
-  if (hours < 2) return `${Math.round(hours * 60)} min`
-  return hours < 48 ? `${Math.round(hours)} h` : `${Math.round(hours / 24)} days`
-})
-const today = computed(() => {
-  const now = water.now
-  if (!now?.fresh || place.value?.kind !== 'sea') return ''
-  if (now.face_m === null) return 'Today: the buoy says too little.'
-  const face = faceSays(now.face_m, words.value, body.value, units.value, faces.value)
-  return `Today: ${face}${now.steepness ? `, ${now.steepness}` : ''}, ${age.value} ago.`
-})
+const { marks, today, age } = useToday(mine, name)
 /** For whom the break is told: how tall they are, and the days that they remember. */
 const whom = computed(() => whomOf(mine.value?.water, body.value))
 function refresh(): void {
@@ -84,25 +65,6 @@ function walk(by: number): void {
     document.querySelector<HTMLElement>('.breaks [aria-pressed=true]')?.focus(),
   )
 }
-function keyed(event: KeyboardEvent): void {
-  if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey) return
-  const target = event.target as HTMLElement
-  if (target.closest('input, textarea, select, [role=dialog], .v-overlay--active')) return
-  const digit = Number(event.key)
-  const chosen = water.breaks[digit - 1]
-  if (event.key === '?') help.value = true
-  else if (chosen) choose(chosen.id)
-  else if (event.key === 'd') water.asked.light = !water.asked.light
-  else if (event.key === 'f') nextFree()
-  else if (event.key === 'a') water.asked.months = []
-  else if (event.key === 'e' && place.value) editing.value = 'old'
-  else if (event.key === 'n') editing.value = 'new'
-  else if (event.key === 'o' && place.value) noting.value = true
-  else if (event.key === 'b' && place.value) reading.value = true
-  else return
-  event.preventDefault()
-}
-
 async function begin(): Promise<void> {
   await load()
   const last = Number(window.localStorage.getItem('chord-ticket'))
@@ -138,12 +100,21 @@ onMounted(() => {
     void askNow()
     void askSeen().catch(() => undefined)
   })
-  looking = setInterval(() => !document.hidden && void askNow(), LOOK_MS)
-  window.addEventListener('keydown', keyed)
 })
-onBeforeUnmount(() => {
-  clearInterval(looking)
-  window.removeEventListener('keydown', keyed)
+useIntervalFn(() => !document.hidden && void askNow(), LOOK_MS)
+useKeymap(WATER_KEYS, {
+  choose: (event) => {
+    const chosen = water.breaks[Number(event.key) - 1]
+    if (chosen) choose(chosen.id)
+  },
+  light: () => (water.asked.light = !water.asked.light),
+  free: nextFree,
+  everyMonth: () => (water.asked.months = []),
+  edit: () => place.value && (editing.value = 'old'),
+  newBreak: () => (editing.value = 'new'),
+  note: () => place.value && (noting.value = true),
+  buoy: () => place.value && (reading.value = true),
+  help: () => (help.value = true),
 })
 </script>
 
@@ -235,89 +206,4 @@ onBeforeUnmount(() => {
   </div>
 </template>
 
-<style scoped>
-.water {
-  display: grid;
-  grid-template: auto minmax(0, 1fr) / 400px minmax(0, 1fr) 240px;
-  gap: 8px 20px;
-  padding: 8px 20px 12px;
-  min-height: 0;
-}
-.breaks {
-  grid-column: 1 / -1;
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 16px;
-  align-items: baseline;
-  font-size: 15px;
-}
-.breaks .pencilled {
-  font-size: 13px;
-}
-.left {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
-  gap: 8px;
-  min-height: 0;
-  min-width: 0;
-}
-.middle {
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr) auto;
-  gap: 6px;
-  min-height: 0;
-  min-width: 0;
-}
-.left header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 10px;
-  align-items: baseline;
-}
-.left header p {
-  flex-basis: 100%;
-}
-h1 {
-  margin: 0;
-  font: 600 22px var(--serif);
-}
-.about {
-  color: var(--soft-ink);
-}
-.says {
-  margin: 2px 0 0;
-  font: 19px/1.3 var(--serif);
-}
-.now {
-  margin: 2px 0 0;
-  font-weight: 600;
-  color: var(--pencil-text);
-}
-.middle header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 0 12px;
-  align-items: baseline;
-}
-h2 {
-  margin: 0;
-  font: 600 15px var(--sans);
-}
-.unsure {
-  margin: 0;
-  font: 17px/1.35 var(--serif);
-  color: var(--note);
-}
-@media (max-width: 1180px) {
-  .water {
-    grid-template-columns: 320px minmax(0, 1fr) 196px;
-    gap: 8px 14px;
-    padding: 8px 12px;
-  }
-}
-@media (max-width: 900px) {
-  .water {
-    grid-template: none / minmax(0, 1fr);
-  }
-}
-</style>
+<style scoped src="./WaterPlace.css"></style>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { vFocused } from './focused'
+import type { KeyRow } from './keymap'
 
 const open = defineModel<boolean>({ required: true })
-defineProps<{ keys: readonly (readonly [string, string])[] }>()
+defineProps<{ keys: readonly KeyRow[] }>()
 </script>
 
 <template>
@@ -14,9 +15,9 @@ defineProps<{ keys: readonly (readonly [string, string])[] }>()
       </p>
       <h2>Keys</h2>
       <dl>
-        <template v-for="[key, what] in keys" :key="key">
-          <dt>{{ key }}</dt>
-          <dd>{{ what }}</dd>
+        <template v-for="row in keys" :key="row.shown">
+          <dt>{{ row.shown }}</dt>
+          <dd>{{ row.says }}</dd>
         </template>
       </dl>
       <p><router-link to="/addresses">the API, for programs</router-link></p>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+// What was asked for lately, as a heap over the line of the wall, and the bands that nothing here meets.
+import { computed } from 'vue'
+import { heap, type Ask } from './wall'
+
+const props = defineProps<{
+  bands: Ask[]
+  at: (value: number) => number
+  left: number
+  right: number
+  floor: number
+  room: number
+}>()
+
+/** How many asked for each part of the line, as a heap over it, and the bands that nothing here meets. */
+const asks = computed(() => {
+  const inside = (x: number) => Math.max(props.left, Math.min(props.right, x))
+  const spans = props.bands.map((band) => ({
+    ...band,
+    from: inside(props.at(band.low)),
+    to: inside(props.at(band.high)),
+  }))
+  const most = Math.max(
+    1,
+    ...spans.map(
+      (one) => spans.filter((other) => other.from <= one.from && one.from < other.to).length,
+    ),
+  )
+  const up = Math.min(9, (props.room - 14) / most)
+  return {
+    heap: heap(spans, props.floor, up),
+    unmet: spans.filter((span) => !span.met && span.to > span.from),
+  }
+})
+</script>
+
+<template>
+  <g class="asked">
+    <text class="of" x="2" :y="floor - 20">asked for</text>
+    <text class="of" x="2" :y="floor - 5">lately</text>
+    <path class="heap" :d="asks.heap" />
+    <g v-for="one in asks.unmet" :key="one.name">
+      <rect class="unmet" :x="one.from" :y="floor - 12" :width="one.to - one.from" height="12" />
+      <text class="missing" :x="(one.from + one.to) / 2" :y="floor - 16">
+        {{ one.name }}: nothing
+      </text>
+    </g>
+  </g>
+</template>
+
+<style scoped src="./WallView.css"></style>
