@@ -29,6 +29,7 @@ const SAVING = {
   saving: 'saving …',
   refused: 'not saved: see the field',
   waiting: 'the server is away: kept, trying again',
+  gone: 'this board hangs here no more',
   locked: 'not signed in: kept, saved after signing in',
 }
 const says = computed(() => state.said || SAVING[state.saving])

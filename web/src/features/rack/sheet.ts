@@ -9,6 +9,7 @@ import {
   type SheetOf,
   type Tape,
 } from '@/shared/api/client'
+import { SaveQueue, type SaveState } from '@/shared/save/queue'
 import { useWall } from './wallState'
 
 /** What can be written of a board of the rack. */
@@ -18,33 +19,31 @@ export interface Draft {
   hung_on: string
 }
 
-type Saving = 'saved' | 'saving' | 'refused' | 'waiting' | 'locked'
-
 const state = reactive({
   sheet: null as SheetOf | null,
   draft: null as Draft | null,
   tape: null as Tape | null,
-  saving: 'saved' as Saving,
+  saving: 'saved' as SaveState,
   fault: null as { field: string; message: string } | null,
   said: '',
   undo: [] as string[],
 })
 
-const [REST_MS, SAVE_MS, RETRY_MS] = [90, 700, 1500]
+const [REST_MS, SAVE_MS] = [90, 700]
 let version = 0
+/** The board as it is saved. */
 let base = ''
 let measuring: ReturnType<typeof setTimeout> | undefined
-let saving: ReturnType<typeof setTimeout> | undefined
 let asking = 0
-let sending = false
+let queue: SaveQueue<Kept> | null = null
 
-const KEPT = (id: number) => `chord-sheet-${id}`
+const copied = (draft: Draft) => JSON.parse(JSON.stringify(draft)) as Draft
 
 function draftOf(board: RackBoard): Draft {
   return { board: structuredClone(board.board), number: board.number, hung_on: board.hung_on }
 }
 
-/** What is kept in the browser until it is saved: the draft, and what it was laid on. */
+/** What is typed and not saved yet: the draft, and what it was laid on. */
 interface Kept {
   draft: Draft
   read: Draft
@@ -52,16 +51,16 @@ interface Kept {
 
 async function open(id: number): Promise<void> {
   clearTimeout(measuring)
-  clearTimeout(saving)
   // What was typed a moment ago goes out before the sheet turns to another board.
-  if (state.draft && JSON.stringify(state.draft) !== base) await save()
+  await queue?.flush()
+  queue?.end()
   Object.assign(state, { sheet: null, draft: null, tape: null, fault: null, said: '', undo: [] })
   const sheet = await unwrap<SheetOf>(
     api.GET('/api/boards/{id}/sheet/', { params: { path: { id } } }),
   )
   take(sheet)
-  const text = window.localStorage.getItem(KEPT(id))
-  const kept = text ? (JSON.parse(text) as Kept) : null
+  queue = queueOf(id)
+  const kept = queue.kept()
   if (kept?.read && state.draft) {
     state.draft = over(state.draft, kept.draft, kept.read)
     state.said = 'What was not saved yet is here again.'
@@ -90,8 +89,7 @@ async function measure(): Promise<void> {
     state.tape = markRaw(tape)
     if (state.saving !== 'refused') state.fault = null
   } catch (error) {
-    if (mine === asking && error instanceof ApiError)
-      state.fault = { ...error.fault, field: error.fault.field.replace(/^board\./, '') }
+    if (mine === asking && error instanceof ApiError) state.fault = bare(error)
   }
 }
 
@@ -108,85 +106,54 @@ function over(theirs: Draft, ours: Draft, read: Draft): Draft {
   return made as unknown as Draft
 }
 
-async function save(): Promise<void> {
-  const { draft, sheet } = state
-  if (!draft || !sheet || sending) return
-  const id = sheet.board.id
-  const sent = JSON.stringify(draft)
-  if (sent === base) return settled(id)
-  sending = true
-  state.saving = 'saving'
-  let again = 0
-  try {
-    const body = { ...(JSON.parse(sent) as Draft), version }
-    const params = { path: { id } }
-    const kept = await unwrap<RackBoard>(api.PUT('/api/boards/{id}/', { params, body }))
-    useWall().forget(id)
-    if (state.sheet?.board.id !== id) forgetKept(id, sent)
-    else {
+const bare = (error: ApiError) => ({
+  ...error.fault,
+  field: error.fault.field.replace(/^board\./, ''),
+})
+
+/** The save queue of a board: the whole draft goes, with the version on which it is laid. */
+function queueOf(id: number): SaveQueue<Kept> {
+  const here = () => state.sheet?.board.id === id
+  return new SaveQueue<Kept>({
+    key: `chord-sheet-${id}`,
+    rest: SAVE_MS,
+    join: (first, then) => ({ draft: then.draft, read: first.read }),
+    empty: (change) => here() && JSON.stringify(change.draft) === base,
+    send: async ({ draft }) => {
+      const params = { path: { id } }
+      const body = { ...draft, version }
+      const kept = await unwrap<RackBoard>(api.PUT('/api/boards/{id}/', { params, body }))
+      useWall().forget(id)
+      if (!here()) return
       version = kept.version
-      base = sent
-      if (JSON.stringify(state.draft) === sent) settled(id)
-      else again = 1
-    }
-  } catch (error) {
-    // Of a board that is no longer on the sheet nothing is mended here: what is kept is laid on when it is.
-    if (state.sheet?.board.id === id) again = failed(error)
-  }
-  sending = false
-  if (again) saving = setTimeout(() => void save(), again)
-}
-
-/** Let go of what was kept of a board, unless more was typed since. */
-function forgetKept(id: number, sent: string): void {
-  const text = window.localStorage.getItem(KEPT(id))
-  if (text && JSON.stringify((JSON.parse(text) as Kept).draft) === sent)
-    window.localStorage.removeItem(KEPT(id))
-}
-
-function settled(id: number): void {
-  Object.assign(state, { saving: 'saved', fault: null })
-  window.localStorage.removeItem(KEPT(id))
-}
-
-/** After how long one tries again; 0 where something has to be mended first. */
-function failed(error: unknown): number {
-  if (error instanceof ApiError && error.status === 409 && error.current) {
-    const theirs = error.current as unknown as RackBoard
-    version = theirs.version
-    const read = JSON.parse(base) as Draft
-    const now = draftOf(theirs)
-    if (state.draft) state.draft = over(now, state.draft, read)
-    base = JSON.stringify(now)
-    state.said = 'Somebody else changed this board: yours stands on top of theirs.'
-    return 1
-  }
-  const signIn = error instanceof ApiError && (error.status === 401 || error.fault.field === 'csrf')
-  if (signIn) {
-    state.saving = 'locked'
-    return RETRY_MS
-  }
-  if (error instanceof ApiError && error.status < 500) {
-    state.saving = 'refused'
-    state.fault = { ...error.fault, field: error.fault.field.replace(/^board\./, '') }
-    return 0
-  }
-  state.saving = 'waiting'
-  return RETRY_MS
+      base = JSON.stringify(draft)
+      state.fault = null
+    },
+    overTheirs: (error, change) => {
+      const theirs = error.current as unknown as RackBoard
+      version = theirs.version
+      const [read, now] = [JSON.parse(base) as Draft, draftOf(theirs)]
+      const draft = over(now, state.draft ?? change.draft, read)
+      if (here()) state.draft = draft
+      base = JSON.stringify(now)
+      state.said = 'Somebody else changed this board: yours stands on top of theirs.'
+      return { draft: copied(draft), read: now }
+    },
+    refused: (error, change) => {
+      if (here()) state.fault = bare(error)
+      return { held: change }
+    },
+    state: (saving) =>
+      here() && Object.assign(state, { saving, ...(saving === 'saved' && { fault: null }) }),
+  })
 }
 
 function changed(): void {
-  const { draft, sheet } = state
-  if (!draft || !sheet) return
-  window.localStorage.setItem(
-    KEPT(sheet.board.id),
-    JSON.stringify({ draft, read: JSON.parse(base) as Draft }),
-  )
+  const { draft } = state
+  if (!draft) return
   clearTimeout(measuring)
-  clearTimeout(saving)
   measuring = setTimeout(() => void measure(), REST_MS)
-  if (state.saving === 'saved') state.saving = 'saving'
-  saving = setTimeout(() => void save(), SAVE_MS)
+  queue?.push({ draft: copied(draft), read: JSON.parse(base) as Draft })
 }
 
 /** Change the draft; undone in one step. */

@@ -14,7 +14,8 @@ import {
   type SettledSize,
   type Water,
 } from '@/shared/api/client'
-import { Saver, type Change, type SaveState } from '@/shared/save/saver'
+import type { SaveState } from '@/shared/save/queue'
+import { Saver, type Change } from './ticketSaver'
 
 interface State {
   fitting: Fitting | null
