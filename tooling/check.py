@@ -18,7 +18,7 @@ from tooling.install import core_packages, install, system_packages, test_packag
 from tooling.paths import BUILD, PYTHON, ROOT, SERVER, VENV, WEB, state_folder
 from tooling.say import CannotGoOn, say
 
-PARTS = ("style", "types", "rules", "core", "api", "screens")
+PARTS = ("style", "types", "rules", "web", "core", "api", "screens")
 #: The parts whose tests can be named one by one.
 NAMED = ("core", "api", "screens")
 _NO_DATABASE = "postgres://nobody@127.0.0.1:1/none"
@@ -78,6 +78,10 @@ def _types(web: bool = True, python: bool = True) -> list[Check]:
 
 def _rules() -> list[Check]:
     return [("import rules", [VENV / "bin" / "lint-imports"], ROOT)]
+
+
+def _web() -> list[Check]:
+    return [("web: plain TypeScript (vitest)", ["npm", "run", "--silent", "test"], WEB)]
 
 
 def _django(says: str, env: Env, *words: str) -> bool:
@@ -186,7 +190,9 @@ def _quick(env: Env) -> int:
     say(f"changed: {', '.join(changed.rooms()) or 'nothing'}")
     web = changed.touches("web")
     python = any(map(changed.touches, ("core", "server", "standins", "tooling")))
-    results = {"checks": _all_of([*_style(web), *_types(web, python), *_rules()], env)}
+    results = {
+        "checks": _all_of([*_style(web), *_types(web, python), *_rules(), *(_web() if web else [])], env)
+    }
     if files := changed.core_tests():
         results["core"] = _core(env, files)
     if apps := changed.apps():
@@ -241,10 +247,12 @@ def check(words: Sequence[str], deep: bool = False) -> int:
         return _quick(env)
     parts, names = _sorted(words)
     _install_for(parts)
-    simple: dict[str, Callable[[], list[Check]]] = {"style": _style, "types": _types, "rules": _rules}
+    simple: dict[str, Callable[[], list[Check]]] = {
+        "style": _style, "types": _types, "rules": _rules, "web": _web,
+    }  # fmt: skip
     results = {}
     if checks := [one for part in parts if part in simple for one in simple[part]()]:
-        results["style, types, rules"] = _all_of(checks, env)
+        results["style, types, rules, web"] = _all_of(checks, env)
     if "core" in parts:
         results["core"] = _core(env, names)
     if both := [part for part in parts if part in ("api", "screens")]:

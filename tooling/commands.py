@@ -102,7 +102,7 @@ def _parser() -> argparse.ArgumentParser:
     standin.add_argument("name", choices=["gauge", "buoy"])
     standin.add_argument("more", nargs=argparse.REMAINDER, help="words for it: --port, --fault, --every")
     standin.set_defaults(do=_standin)
-    test = verbs.add_parser("test", help="run everything: style, types, rules, core, API, screens")
+    test = verbs.add_parser("test", help="run everything: style, types, rules, web, core, API, screens")
     test.add_argument(
         "parts", nargs="*", metavar="PART",
         help="only: style types rules core api screens (behind one of the last three: test names), or quick",

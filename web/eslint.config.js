@@ -34,6 +34,7 @@ export default defineConfigWithVueTs(
       ],
     },
   },
+  { files: ['tests/**'], rules: { 'no-restricted-syntax': 'off' } },
   // The application knows the features, a feature knows what is shared, and no feature knows another.
   {
     files: ['src/shared/**'],

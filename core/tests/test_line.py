@@ -1,5 +1,7 @@
 """The line of dims: lines that shops write, lines that must be refused, and the way back."""
 
+import json
+from pathlib import Path
 from unittest import TestCase
 
 from hypothesis import given
@@ -207,3 +209,14 @@ class WritingBack(TestCase):
             read = (line.length_m, line.width_m, line.thickness_m)
             for got, meant, within in zip(read, (length, width, thick), half, strict=True):
                 self.assertLessEqual(abs(got - meant), within * 1.001 + 1e-9)
+
+
+class Said(TestCase):
+    """The screens have the same file (web/tests/units.test.ts): both say a measure alike."""
+
+    def test_measures_are_written_as_the_screens_write_them(self) -> None:
+        rows = json.loads((Path(__file__).parent / "said_measures.json").read_text(encoding="utf-8"))
+        for row in rows["measures"]:
+            whole = {"length": 1.8, "width": 0.5, "thickness": 0.0635, row["measure"]: row["metres"]}
+            parts = write_line(*whole.values()).split(" x ")
+            self.assertEqual(parts[list(whole).index(row["measure"])], row["imperial"], row)
