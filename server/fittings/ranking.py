@@ -20,6 +20,7 @@ from chord_core.fit.judge.case import NOW, Case, case_with
 from chord_core.fit.judge.factors import closed_in
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
+from chord_core.memory import Memory
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.tables import tables
@@ -39,8 +40,8 @@ class Fleet:
     boards: tuple[Board, ...]
     hull: Hull
     fins: FinSet
-    kept: dict[str, RideSummary] = field(default_factory=dict)
-    parts: dict[tuple[int, ...], Fleet] = field(default_factory=dict)
+    kept: Memory = field(default_factory=lambda: Memory(_KEPT))
+    parts: Memory = field(default_factory=lambda: Memory(_KEPT))
 
     @property
     def large(self) -> bool:
@@ -51,12 +52,11 @@ class Fleet:
         """Some of these boards, kept with all that is computed of them."""
         if len(rows) == len(self.boards):
             return self
-        if rows not in self.parts:
-            if len(self.parts) >= _KEPT:
-                self.parts.clear()
-            at, boards = np.array(rows, int), tuple(self.boards[row] for row in rows)
-            self.parts[rows] = Fleet(boards, self.hull.rows(at), self.fins.rows(at))
-        return self.parts[rows]
+        return self.parts.once(rows, lambda: self._cut(rows))
+
+    def _cut(self, rows: tuple[int, ...]) -> Fleet:
+        at, boards = np.array(rows, int), tuple(self.boards[row] for row in rows)
+        return Fleet(boards, self.hull.rows(at), self.fins.rows(at))
 
     def ridden(self, case: Case, target_l: float | None, key: str, now: int | None) -> RideSummary:
         """What the boards do for a rider in a water, kept for the last few of them. The expected boards by
@@ -66,11 +66,7 @@ class Fleet:
             target_l: the advisor's own target [L], or None.
             now: where the present board stands, if it is there.
         """
-        if key not in self.kept:
-            if len(self.kept) >= _KEPT:
-                self.kept.clear()
-            self.kept[key] = self._ride(case, target_l, now)
-        return self.kept[key]
+        return self.kept.once(key, lambda: self._ride(case, target_l, now))
 
     def _ride(self, case: Case, target_l: float | None, now: int | None) -> RideSummary:
         count = len(self.boards)

@@ -21,6 +21,7 @@ from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_cur
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
 from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray, integral_over, mean_over
+from chord_core.memory import Memory
 from chord_core.units import FOOT_M
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.
@@ -56,8 +57,8 @@ class Hull:
         return Hull(fleet=self.fleet.joined(other.fleet), **curves)
 
     @cached_property
-    def _pieces(self) -> dict[tuple[int, int], Hull]:
-        return {}
+    def _pieces(self) -> Memory:
+        return Memory(_KEPT_IN_PIECES)
 
     def piece(self, size: int, at: int) -> Hull:
         """Piece number ``at`` of these boards in pieces of ``size``; kept, with all that is computed of it,
@@ -65,9 +66,7 @@ class Hull:
         rows = slice(at * size, (at + 1) * size)
         if len(self) > _KEPT_IN_PIECES:
             return self.rows(rows)
-        if (size, at) not in self._pieces:
-            self._pieces[size, at] = self.rows(rows)
-        return self._pieces[size, at]
+        return self._pieces.once((size, at), lambda: self.rows(rows))
 
     def integral(self, values: Array) -> Array:
         """Integral over the length of station values (n, COUNT)."""

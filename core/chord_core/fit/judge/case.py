@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from functools import cached_property
-from typing import TypeVar, cast
+from typing import TypeVar
 
 import numpy as np
 
@@ -18,6 +18,7 @@ from chord_core.fit.expected.expectation import Expectation
 from chord_core.fit.rules.bands import Band
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
+from chord_core.memory import Memory
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FinSet, fins_of
 from chord_core.surfer.defaults import Rider, missing_facts, rider_with_defaults
@@ -39,6 +40,8 @@ class Ridden:
 
 #: Names the present board among what is kept.
 NOW = "now"
+#: So much of what was made for a case is kept with it: rides of boards, bands of families.
+_REMEMBERED_MOST = 256
 #: The three days by which a water is remembered, as shares of days that are smaller.
 _REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 
@@ -56,6 +59,9 @@ class Case:
     conditions: Conditions
     assumed: tuple[Assumed, ...]
     water: Water
+    memory: Memory = field(
+        default_factory=lambda: Memory(_REMEMBERED_MOST), init=False, repr=False, compare=False
+    )
 
     @cached_property
     def now(self) -> Ridden | None:
@@ -67,23 +73,13 @@ class Case:
         return Ridden(board, hull, self.ridden(NOW, hull, fins))
 
     @cached_property
-    def _kept(self) -> dict[str, RideSummary]:
-        return {}
-
-    @cached_property
     def expected(self) -> Expectation:
         """What an advisor expects from the facts alone."""
         return Expectation(self.rider, self.conditions, tuple(fact.field for fact in self.assumed))
 
-    @cached_property
-    def _made(self) -> dict[tuple[object, ...], object]:
-        return {}
-
     def once(self, key: tuple[object, ...], make: Callable[[], T]) -> T:
         """What ``make`` gives, made once for a key and kept with the case."""
-        if key not in self._made:
-            self._made[key] = make()
-        return cast(T, self._made[key])
+        return self.memory.once(key, make)
 
     def band(self, family: str, target_l: float | None) -> Band:
         """The litres [L] between which a family's boards are looked for."""
@@ -95,11 +91,11 @@ class Case:
         Args:
             key: names these boards, as ``ridden`` is asked for them.
         """
-        self._kept.setdefault(key, ridden)
+        self.memory.keep(("ridden", key), ridden)
 
     def knows(self, key: str) -> bool:
         """Whether what these boards do is kept already."""
-        return key in self._kept
+        return ("ridden", key) in self.memory
 
     def ridden(self, key: str, hull: Hull, fins: FinSet) -> RideSummary:
         """What boards that are the same in every case do in this one, computed once.
@@ -107,9 +103,9 @@ class Case:
         Args:
             key: names these boards.
         """
-        if key not in self._kept:
-            self._kept[key] = summarize_rides(hull, fins, self.rider, self.conditions)
-        return self._kept[key]
+        return self.memory.once(
+            ("ridden", key), lambda: summarize_rides(hull, fins, self.rider, self.conditions)
+        )
 
 
 def case_with(surfer: Surfer, water: Water) -> Case | None:
