@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { nextTick, ref } from 'vue'
-import { asksAlong, hangWall, heap, type HungBy, type Wall } from '@/features/rack/wall'
+import {
+  asksAlong,
+  hangWall,
+  heap,
+  unmetLabels,
+  type HungBy,
+  type Wall,
+} from '@/features/rack/wall'
 import { useWallWalk } from '@/features/rack/wallWalk'
 import type { Demand, Found } from '@/shared/api/client'
 
@@ -139,5 +146,33 @@ describe('walking along the wall', () => {
     expect(await press('Enter')).toEqual(['open', 4])
     expect(await press('+')).toEqual(['mark', 4])
     expect(await press('c')).toEqual(['mark', 4])
+  })
+})
+
+describe('labels of what nothing here meets', () => {
+  const span = (name: string, from: number, to = from + 20) => ({ name, from, to })
+
+  it('stand over their own spans while there is room', () => {
+    expect(unmetLabels([span('Ana', 600), span('Bo', 100)])).toEqual([
+      { x: 110, says: 'Bo: nothing' },
+      { x: 610, says: 'Ana: nothing' },
+    ])
+  })
+
+  it('become one where they would lie on each other, each name once', () => {
+    expect(unmetLabels([span('Ana', 100), span('Bo', 120), span('Ana', 110)])).toEqual([
+      { x: 120, says: 'Ana, Bo: nothing' },
+    ])
+  })
+
+  it('never lie on each other', () => {
+    const many = Array.from({ length: 12 }, (_, i) => span(`Guest ${i}`, 100 + 70 * i))
+    const labels = unmetLabels(many)
+    labels.slice(1).forEach((label, i) => {
+      const before = labels[i]!
+      const room = ((label.says.length + before.says.length) * 7.5) / 2
+      expect(label.x - before.x).toBeGreaterThanOrEqual(room)
+    })
+    expect(labels.flatMap((one) => one.says.match(/Guest \d+/g)).length).toBe(12)
   })
 })

@@ -128,7 +128,7 @@ function put(index: number): void {
   <section class="rack" aria-label="Rack" :style="{ '--bar': `${bar}px` }">
     <header>
       <span class="label">Rack, best first</span>
-      <span v-if="answer?.ranking.length">{{ fits }} fit of {{ places.length }}</span>
+      <span v-if="answer?.ranking.length">{{ fits }} of {{ places.length }} fit</span>
       <span v-else>{{ places.length }} boards</span>
       <StripFilters />
     </header>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What was asked for lately, as a heap over the line of the wall, and the bands that nothing here meets.
 import { computed } from 'vue'
-import { heap, type Ask } from './wall'
+import { heap, unmetLabels, type Ask } from './wall'
 
 const props = defineProps<{
   bands: Ask[]
@@ -27,10 +27,8 @@ const asks = computed(() => {
     ),
   )
   const up = Math.min(9, (props.room - 14) / most)
-  return {
-    heap: heap(spans, props.floor, up),
-    unmet: spans.filter((span) => !span.met && span.to > span.from),
-  }
+  const unmet = spans.filter((span) => !span.met && span.to > span.from)
+  return { heap: heap(spans, props.floor, up), unmet, labels: unmetLabels(unmet) }
 })
 </script>
 
@@ -39,12 +37,18 @@ const asks = computed(() => {
     <text class="of" x="2" :y="floor - 20">asked for</text>
     <text class="of" x="2" :y="floor - 5">lately</text>
     <path class="heap" :d="asks.heap" />
-    <g v-for="one in asks.unmet" :key="one.name">
-      <rect class="unmet" :x="one.from" :y="floor - 12" :width="one.to - one.from" height="12" />
-      <text class="missing" :x="(one.from + one.to) / 2" :y="floor - 16">
-        {{ one.name }}: nothing
-      </text>
-    </g>
+    <rect
+      v-for="one in asks.unmet"
+      :key="`${one.name} ${one.from}`"
+      class="unmet"
+      :x="one.from"
+      :y="floor - 12"
+      :width="one.to - one.from"
+      height="12"
+    />
+    <text v-for="one in asks.labels" :key="one.says" class="missing" :x="one.x" :y="floor - 16">
+      {{ one.says }}
+    </text>
   </g>
 </template>
 

@@ -175,3 +175,31 @@ export function heap(spans: { from: number; to: number }[], floor: number, up: n
   const steps = edges.map((x) => `H${x.toFixed(1)}V${(floor - over(x) * up).toFixed(1)}`).join('')
   return edges.length ? `M${(edges[0] ?? 0).toFixed(1)},${floor}${steps}V${floor}Z` : ''
 }
+
+export interface UnmetLabel {
+  x: number
+  says: string
+}
+
+/** One label over each unmet span; those that would lie on each other are one label with all their names. */
+export function unmetLabels(
+  spans: { name: string; from: number; to: number }[],
+  letter = 7.5,
+): UnmetLabel[] {
+  const groups: { names: string[]; xs: number[] }[] = []
+  const middle = (xs: number[]) => xs.reduce((sum, x) => sum + x, 0) / xs.length
+  const says = (names: string[]) => `${names.join(', ')}: nothing`
+  const half = (names: string[]) => (says(names).length * letter) / 2
+  for (const span of [...spans].sort((a, b) => a.from + a.to - b.from - b.to)) {
+    const x = (span.from + span.to) / 2
+    let next = { names: [span.name], xs: [x] }
+    let last = groups.at(-1)
+    while (last && middle(next.xs) - half(next.names) < middle(last.xs) + half(last.names)) {
+      next = { names: [...new Set([...last.names, ...next.names])], xs: [...last.xs, ...next.xs] }
+      groups.pop()
+      last = groups.at(-1)
+    }
+    groups.push(next)
+  }
+  return groups.map((group) => ({ x: middle(group.xs), says: says(group.names) }))
+}
