@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
+import { SURFER_LIMITS } from '@/shared/api/limits'
 import { heightText, massText, readHeight, readMass, readNumber } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
@@ -89,7 +90,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         label="Age"
         :value="facts.age"
         :show="String"
-        :read="(text: string) => readNumber(text, [4, 100])"
+        :read="(text: string) => readNumber(text, SURFER_LIMITS.age)"
         unit="years"
         :assumed="guess('age', String)"
         :fault="fault('facts.age')"
@@ -99,7 +100,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         label="Sessions a month"
         :value="facts.sessions_month"
         :show="String"
-        :read="(text: string) => readNumber(text, [0, 60])"
+        :read="(text: string) => readNumber(text, SURFER_LIMITS.sessions_month)"
         :assumed="guess('sessions_month', String)"
         :fault="fault('facts.sessions_month')"
         @change="setFacts({ sessions_month: $event })"
@@ -118,7 +119,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         label="Wetsuit"
         :value="facts.wetsuit_mm"
         :show="String"
-        :read="(text: string) => readNumber(text, [0, 7])"
+        :read="(text: string) => readNumber(text, SURFER_LIMITS.wetsuit_mm)"
         unit="mm"
         :assumed="guess('wetsuit_mm', String)"
         :fault="fault('facts.wetsuit_mm')"

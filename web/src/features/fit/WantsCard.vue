@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
+import { SURFER_LIMITS } from '@/shared/api/limits'
 import { lengthText, massText, readLong, readMass, readNumber } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'
@@ -64,7 +65,7 @@ const more = computed<Piece[]>(() => [
         label="Budget"
         :value="facts.budget"
         :show="String"
-        :read="(text: string) => readNumber(text, [0, 20000])"
+        :read="(text: string) => readNumber(text, SURFER_LIMITS.budget)"
         :fault="fault('facts.budget')"
         @change="setFacts({ budget: $event })"
       />

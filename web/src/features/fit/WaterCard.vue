@@ -4,6 +4,7 @@ import type { Water } from '@/shared/api/client'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
+import { WATER_LIMITS } from '@/shared/api/limits'
 import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import KeepBreak from './KeepBreak.vue'
@@ -135,7 +136,7 @@ const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).f
       unit="m/s"
       :value="water.flow_m_s"
       :show="String"
-      :read="(text: string) => readNumber(text, [0.5, 10])"
+      :read="(text: string) => readNumber(text, WATER_LIMITS.flow_m_s)"
       :assumed="plainGuess('flow_m_s')"
       :fault="fault('water.flow_m_s')"
       @change="setWater({ flow_m_s: $event })"

@@ -6,6 +6,7 @@ import { api, ApiError, unwrap, type Line } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
+import { BOARD_LIMITS } from '@/shared/api/limits'
 import { massText, readMass, readNumber } from '@/shared/units/units'
 import { readDay } from '@/shared/units/days'
 import BoxField from '@/shared/forms/BoxField.vue'
@@ -37,7 +38,10 @@ async function takeLine(text: string): Promise<void> {
 /** Keep a number of a board; an empty field takes it away. */
 function takeNumber(name: 'price' | 'mass_kg', text: string): void {
   if (text.trim()) {
-    const read = name === 'mass_kg' ? readMass(text, masses.value, [0.5, 25]) : readNumber(text)
+    const read =
+      name === 'mass_kg'
+        ? readMass(text, masses.value, BOARD_LIMITS.mass_kg)
+        : readNumber(text, BOARD_LIMITS.price)
     if ('fault' in read) return typed.refuse(name, text, read.fault)
     change(({ board: of }) => void (of[name] = read.value))
   } else change(({ board: of }) => void delete of[name])

@@ -4,6 +4,7 @@ import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
 import { useWall, type Between } from './wallState'
+import { BOARD_LIMITS } from '@/shared/api/limits'
 import { vDraft } from '@/shared/forms/draft'
 import {
   readMeasure,
@@ -43,7 +44,7 @@ const MEASURES: Measure[] = [
   {
     name: 'mass_kg',
     says: 'weight',
-    read: (text) => readMass(text, masses.value, [0, 25]),
+    read: (text) => readMass(text, masses.value, [0, BOARD_LIMITS.mass_kg[1]]),
     write: (value) => massText(value, masses.value),
   },
   { name: 'price', says: 'price', ...number },

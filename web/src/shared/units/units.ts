@@ -1,5 +1,6 @@
 // Measures as people write and read them. SI inside; this is the edge of the screen.
 import type { Words } from '@/shared/api/client'
+import { SURFER_LIMITS, WATER_LIMITS } from '@/shared/api/limits'
 
 export type Units = 'imperial' | 'metric'
 export type Masses = 'kg' | 'lb'
@@ -62,7 +63,9 @@ export function readHeight(text: string): Read<number> {
 }
 
 function tall(metres: number, text: string, units: Units): Read<number> {
-  return within(round(metres, 3), HEIGHT_M, shorten(text), (value) => heightText(value, units))
+  return within(round(metres, 3), SURFER_LIMITS.height_m, shorten(text), (value) =>
+    heightText(value, units),
+  )
 }
 
 /** Read how long something may be [m], to fit into a car or under an arm. */
@@ -79,7 +82,9 @@ export function readLong(text: string, units: Units): Read<number> {
     else metres = unit === 'cm' || value > 14 ? value / 100 : value
   }
   if (Number.isNaN(metres)) return { fault: `“${shorten(text)}” is no length; write 2.3 m or 7'6` }
-  return within(round(metres, 3), [1, 4], shorten(text), (value) => lengthText(value, units))
+  return within(round(metres, 3), SURFER_LIMITS.max_carry_m, shorten(text), (value) =>
+    lengthText(value, units),
+  )
 }
 
 /** A mass as 68 kg or 150 lb. */
@@ -91,7 +96,7 @@ export function massText(kg: number, masses: Masses): string {
 export function readMass(
   text: string,
   masses: Masses = 'kg',
-  limits: readonly [number, number] = MASS_KG,
+  limits: readonly [number, number] = SURFER_LIMITS.mass_kg,
 ): Read<number> {
   const plain = text.trim().toLowerCase()
   const stone = /^(\d+(?:[.,]\d+)?)\s*(?:st|stone)\.?(?:\s*(\d+(?:[.,]\d+)?)\s*(?:lbs?)?)?$/.exec(
@@ -107,10 +112,6 @@ export function readMass(
   const kg = round(numberOf(found[1]) * (pounds ? POUND : 1), 1)
   return within(kg, limits, text, (value) => massText(value, masses))
 }
-
-/** The masses and heights of people that are taken [kg, m], as the server has them. */
-const MASS_KG = [14, 200] as const
-const HEIGHT_M = [0.9, 2.3] as const
 
 function numberOf(text: string | undefined): number {
   return Number((text ?? '0').replace(',', '.'))
@@ -149,8 +150,6 @@ export interface Days {
   big_m?: number
 }
 
-/** The faces that are taken [m], as the server has them. */
-const FACE_M = [0.1, 12] as const
 const NUMBER_WORDS: Record<string, string> = {
   'half a': '0.5',
   half: '0.5',
@@ -179,7 +178,7 @@ export function readFace(
 ): Read<number> {
   const read = faceOf(text, words, body, as, units)
   if ('fault' in read) return read
-  return within(read.value, FACE_M, shorten(text), (value) => heightOf(value, units))
+  return within(read.value, WATER_LIMITS.usual_m, shorten(text), (value) => heightOf(value, units))
 }
 
 function plainFace(text: string): string {
