@@ -40,6 +40,8 @@ WING_RAMP_M = 0.04
 #: thickness in the middle leave thinner rails [.1-.2].
 RAIL_LOW_SHARE, RAIL_FULL_ADDS, THIN_RAIL_DECKS = 0.42, 0.36, ("stepped", "hollowed over the tail")
 RAIL_THINNED = 0.15
+#: Section area / (width x thickness) of a dome with pinched rails; what a flat deck and full rails add (.92).
+SECTION_PINCHED, SECTION_DECK_ADDS, SECTION_RAIL_ADDS = 0.80, 0.06, 0.06
 #: How flat a deck is, 0 (dome) to 1 (flat), for the fullness of the section.
 DECK_FLATNESS = {
     "flat": 1.0,

@@ -17,6 +17,9 @@ from chord_core.hull.constants import (
     RAIL_FULL_ADDS,
     RAIL_LOW_SHARE,
     RAIL_THINNED,
+    SECTION_DECK_ADDS,
+    SECTION_PINCHED,
+    SECTION_RAIL_ADDS,
     TAIL_BLOCK_SHARE,
     TAIL_NOTCH_M,
     THIN_RAIL_DECKS,
@@ -134,6 +137,11 @@ def _foils(board: Board, family: Family) -> dict[str, float]:
     return made
 
 
+def section_place(family: Family) -> float:
+    """Where a family's section lies: 0 is pinched rails under a dome, 1 full rails under a flat deck."""
+    return (family.section_fullness - SECTION_PINCHED) / (SECTION_DECK_ADDS + SECTION_RAIL_ADDS)
+
+
 def _fullness(board: Board, family: Family) -> float:
     """Section area / (width x thickness). Flat deck and full rails .92, dome and pinched .80
     (``model.md`` section 1); what is not said lies where the family's own section puts it."""
@@ -145,10 +153,10 @@ def _fullness(board: Board, family: Family) -> float:
     deck = board.section.deck
     if deck is None and not rails:
         return family.section_fullness
-    usual = (family.section_fullness - 0.80) / 0.12
+    usual = section_place(family)
     flat = usual if deck is None else DECK_FLATNESS[deck]
     full = usual if not rails else float(np.mean(rails))
-    return 0.80 + 0.06 * flat + 0.06 * full
+    return SECTION_PINCHED + SECTION_DECK_ADDS * flat + SECTION_RAIL_ADDS * full
 
 
 def _rails(board: Board, family: Family) -> dict[str, float]:
@@ -158,7 +166,7 @@ def _rails(board: Board, family: Family) -> dict[str, float]:
     """
     section = board.section
     said = [rail for rail in (section.rail_middle, section.rail_tail) if rail is not None]
-    usual = (family.section_fullness - 0.80) / 0.12
+    usual = section_place(family)
     rail = float(np.mean(said)) if said else float(np.clip(usual, 0, 1))
     thick = board.thickness_m * (RAIL_LOW_SHARE + RAIL_FULL_ADDS * rail)
     return {

@@ -26,6 +26,9 @@ RISE_M, _DIP_M = 0.35, 0.6
 DEEPEST_NOSE_M = NOSE_CLEAR_M - _DIP_M
 _STEPS = 22
 _SHIFT_STEPS = 4
+#: How far the feet may lie behind the tail, and how far behind the tip they must, in body heights; the room
+#: that they have at least [m].
+FEET_BEHIND, CHEST_BEHIND, FEET_ROOM_M = 0.62, 0.85, 0.05
 
 
 @dataclass(frozen=True)
@@ -120,8 +123,8 @@ class _Lying:
         is one place: Newton's steps from ``start``, held inside a closing bracket.
         """
         height = self.body.height_m
-        low = np.full(len(self.hull), -0.62 * height)
-        high = np.maximum(self.hull.fleet.length - 0.85 * height, low + 0.05)
+        low = np.full(len(self.hull), -FEET_BEHIND * height)
+        high = np.maximum(self.hull.fleet.length - CHEST_BEHIND * height, low + FEET_ROOM_M)
         board = borne_moment - self._board_moment
         mass, at_feet = self.body.mass_kg, float((self.body.mass * self.body.place).sum())
         feet = np.clip(start, low, high)

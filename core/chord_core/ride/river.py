@@ -11,6 +11,7 @@ from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.plane import plane_at
 from chord_core.ride.savitsky import TRIM_POWER, deadrise_lift, moving_lift, still_lift
+from chord_core.tables.calibration import calibration
 
 #: Trims and wetted lengths at which a board may be borne.
 _TRIMS_DEG, _WET = np.linspace(4, 16, 13), np.linspace(0.2, 1.0, 17)
@@ -27,10 +28,10 @@ def bears(hull: Hull, weight_n: Array, flow_m_s: float, rho: float) -> Array:
 
     Savitsky's lift, its term that grows with speed as dynamic, the other as buoyancy. Where the water closes
     over the tail (draught Froude number under 2.2) no more than the foam's own buoyancy is there: rho g
-    litres l / (.85 L), so a thin board in slow water has nothing to stand on.
+    litres l over the length that can be wet, so a thin board in slow water has nothing to stand on.
     """
     beam = hull.planing_beam_m()[:, None, None]
-    longest = 0.85 * hull.fleet.length[:, None, None]
+    longest = calibration().river_wet_most * hull.fleet.length[:, None, None]
     wet, trim = _WET[None, :, None] * longest, _TRIMS_DEG[None, None, :]
     dynamic_n = rho / 2 * flow_m_s**2 * beam**2
     flat = trim**TRIM_POWER * moving_lift(wet / beam)

@@ -93,4 +93,6 @@ def standing_factor(hull: Hull, rider: Rider, rho: float) -> Array:
     c = calibration()
     steady = np.log(steadiness(hull, rider, rho) / rider.rung.stand_up_steadiness)
     spare = reserve(hull, rider, rho) - rider.rung.stand_up_reserve[0]
-    return np.asarray(expit(steady / 0.15 + c.stand_margin) * expit(spare / 0.05 + c.stand_margin))
+    stands = expit(steady / c.stand_steady_soft + c.stand_margin)
+    floats = expit(spare / c.stand_spare_soft + c.stand_margin)
+    return np.asarray(stands * floats)

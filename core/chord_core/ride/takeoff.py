@@ -18,6 +18,7 @@ from chord_core.physics import G
 from chord_core.ride.immersed import Immersed
 from chord_core.ride.paddle import paddling_drag, paddling_speed
 from chord_core.ride.plane import plane_at
+from chord_core.tables.calibration import calibration
 from chord_core.water.face import Face
 
 #: Where the rider starts, in front lengths ahead of the crest.
@@ -49,12 +50,14 @@ class Start:
     @classmethod
     def prone(cls) -> Start:
         """With the arms."""
-        return cls(0.90, 0.25)
+        c = calibration()
+        return cls(c.start_sprint_prone, c.start_push_prone)
 
     @classmethod
     def standing(cls) -> Start:
         """With a paddle."""
-        return cls(0.85, 0.16)
+        c = calibration()
+        return cls(c.start_sprint_standing, c.start_push_standing)
 
 
 @dataclass(frozen=True)

@@ -14,6 +14,8 @@ from chord_core.water.face import Face
 #: A flat section is met at this speed, and is lost at the speed at which boards come off the plane [m/s].
 _CARRY_FROM, _CARRY_STEPS = 5.0, 28
 _ADDED_MASS = 1.08
+#: Savitsky's trials end at this trim [deg].
+_TRIALS_TO_DEG = 15.0
 
 
 def steepest_chord(face: Face, length_m: Array) -> Array:
@@ -73,7 +75,7 @@ def carry_m(hull: Hull, weight_n: Array, lost: Array, rho: float, foot_weight: s
         middle = np.full(len(hull), speed + step / 2)
         planing = plane_at(hull, weight_n, middle, rho, foot_weight)
         # The last step counts in part, so that no board jumps by a whole one.
-        part = np.clip((15.0 - planing.trim_deg) / 1.0, 0, 1) * running
-        running = running & (planing.trim_deg < 15)
+        part = np.clip((_TRIALS_TO_DEG - planing.trim_deg) / 1.0, 0, 1) * running
+        running = running & (planing.trim_deg < _TRIALS_TO_DEG)
         way += part * _ADDED_MASS * middle * step / (G * (planing.drag_of_weight + lost))
     return np.asarray(way)

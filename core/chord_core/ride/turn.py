@@ -86,7 +86,7 @@ def turn_radius_terms(hull: Hull, fins: FinSet) -> dict[str, Array]:
     drawn = np.minimum(fleet.tail_block, fleet.tail_width)
     rail = c.bite_rail * (fleet.rail - 0.5)
     return {
-        "B": drawn / fleet.tail_width * np.maximum(1 - 5 * notch, 0),
+        "B": drawn / fleet.tail_width * np.maximum(1 - c.bite_notch * notch, 0),
         "J": hull.swing_kg_m2,
         "Y": _yaw_share(fins),
         "k": hull.rail_curvature + c.turn_flex * (fleet.flex - 1),
@@ -134,8 +134,9 @@ def drive(hull: Hull) -> Array:
 
 def drive_lift(hull: Hull) -> Array:
     """Lift of the tail's bottom over that of a flat one at the load of a turn, (n,)."""
-    deadrise = calibration().drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
-    flat = np.full(len(hull), 0.10)
+    c = calibration()
+    deadrise = c.drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
+    flat = np.full(len(hull), c.drive_angle)
     return np.asarray(deadrise_lift(flat, deadrise) / flat)
 
 

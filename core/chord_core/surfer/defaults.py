@@ -13,6 +13,12 @@ from chord_core.surfer.skill import rung_from_skills
 from chord_core.tables import Rung, families, rungs
 
 CHILD_KG = 40.0
+#: Mass over height squared [kg/m2] by mass [kg].
+_BODY_INDEX = ((14.0, 30.0, 45.0, 75.0), (15.5, 17.0, 19.5, 23.7))
+#: Sessions a month that change nothing, the power with which fewer count, and the factor of very many.
+_PRACTISED, _RUST_POWER, _RUST_LEAST = 6, 0.05, 0.98
+#: Age that is assumed of a child and of anybody else.
+_CHILDS_AGE, _GROWN_AGE = 11, 30
 #: Masses [kg] and heights [m] of grown people who are heavier than most: medians by mass flatten out.
 _GROWN_KG = 75.0
 _GROWN = ((75.0, 90.0, 110.0, 150.0), (1.78, 1.82, 1.85, 1.87))
@@ -38,7 +44,7 @@ class Rider:
     @property
     def out_of_practice(self) -> float:
         """Factor for few sessions a month: 1 at six, more float and less power below, .98 from nine up."""
-        return float(max((6 / max(self.sessions_month, 0.5)) ** 0.05, 0.98))
+        return float(max((_PRACTISED / max(self.sessions_month, 0.5)) ** _RUST_POWER, _RUST_LEAST))
 
     @property
     def standing_kg(self) -> float:
@@ -55,7 +61,7 @@ class Rider:
 def height_from_mass(mass_kg: float) -> float:
     """Body height [m] that goes with a mass [kg]: mass / height squared of 17 for a child of 30 kg rising to
     23.7 for 75 kg (middle of the usual ranges); from there on people are heavier, hardly taller."""
-    index = np.interp(mass_kg, [14, 30, 45, 75], [15.5, 17.0, 19.5, 23.7])
+    index = np.interp(mass_kg, *_BODY_INDEX)
     if mass_kg <= _GROWN_KG:
         return float(round(np.sqrt(mass_kg / index), 2))
     return float(round(np.interp(mass_kg, *_GROWN), 2))
@@ -95,7 +101,7 @@ def rider_with_defaults(surfer: Surfer) -> tuple[Rider, list[Assumed]]:
     rung = rungs()[name]
     guesses: dict[str, tuple[float | str, str]] = {
         "height_m": (height_from_mass(surfer.mass_kg), "usual for this mass"),
-        "age": (11 if surfer.mass_kg < CHILD_KG else 30, "no correction for age"),
+        "age": (_CHILDS_AGE if surfer.mass_kg < CHILD_KG else _GROWN_AGE, "no correction for age"),
         "fitness": ("good", "no correction for fitness"),
         "sessions_month": (4.0, "about once a week"),
         "wetsuit_mm": (3.0, "a spring suit"),

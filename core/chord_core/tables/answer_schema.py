@@ -319,10 +319,19 @@ class TradeInCounts(Row):
     heavy_from: float
 
 
+class Leash(Row):
+    """Cord of a leash by the usual face in body heights, and where it is worn by its length [ft]."""
+
+    thin_to_heights: float = Field(gt=0)
+    thick_from_heights: float = Field(gt=0)
+    knee_from_ft: int
+
+
 class Gear(Table):
     """What goes with a board."""
 
     fins: FinChoice
+    leash: Leash
     pads: Pads
     wax: tuple[WaxRow, ...]
     builds: dict[str, BuildWears]

@@ -39,6 +39,7 @@ class Constants:
     impact_flex: float
     drive_flex: float
     drive_vee: float
+    drive_angle: float
     vee_rear: float
     vee_front: float
     vee_soft_edge_deg: float
@@ -57,6 +58,14 @@ class Constants:
     stand_soft: float
     lean_soft_deg: float
     stand_margin: float
+    stand_steady_soft: float
+    stand_spare_soft: float
+    start_sprint_prone: float
+    start_push_prone: float
+    start_sprint_standing: float
+    start_push_standing: float
+    duck_soft: float
+    river_wet_most: float
     stand_enough: float
     foam_at_green: float
     pump_roll: float
@@ -96,6 +105,7 @@ class Constants:
     bite_edge: float
     bite_rail: float
     bite_single: float
+    bite_notch: float
     loose_yaw: float
     loose_swing: float
     loose_kg: float

@@ -252,10 +252,29 @@ class Handling(Row):
     free_from_face: float
 
 
+class BandMoves(Row):
+    """How a band of litres moves: with age, water by its mean face in body heights, light people."""
+
+    age_from: int
+    age_a_year: float = Field(ge=0, le=0.02)
+    weak_most: float = Field(ge=0, le=0.2)
+    weak_by_steepness: Weights
+    weak_to_heights: float = Field(gt=0)
+    weak_over_heights: float = Field(gt=0)
+    big_from_heights: float = Field(gt=0)
+    big_a_height: float = Field(ge=0, le=2)
+    big_soft_heights: float = Field(gt=0)
+    ordinary_kg: float = Field(gt=0)
+    light_power: float = Field(ge=0, le=1)
+    stand_up_board_kg: float = Field(ge=0, le=10)
+    foam_kg_a_litre: float = Field(ge=0, le=0.1)
+
+
 class Sizing(Table):
     """Rules of thumb for litres."""
 
     longboard_litres_per_kg: dict[str, Pair]
+    moves: BandMoves
     fitness: Weights
     step: dict[str, Pair]
     step_by_aim: dict[str, str]

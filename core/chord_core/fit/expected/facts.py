@@ -20,7 +20,11 @@ _HIGH = 4
 #: Faces in body heights that are low, and usual faces [m] that are big whoever rides them.
 _LOW_FACE, _BIG_M = 0.5, 2.0
 ORDINARY_KG, _ORDINARY_SESSIONS = 75.0, 6.0
-_AGE_COUNTS_FROM = 40
+_AGE_COUNTS_FROM, _AGE_SPAN = 40, 20
+#: Where a fact is the ordinary case: face and big days in body heights, flow [m/s], steps of steepness.
+_USUAL_FACE, _USUAL_BIG_DAYS, _USUAL_FLOW_M_S, _USUAL_STEEP = 0.7, 1.3, 2.8, 1.5
+#: What makes a low face, a flow and a mass large in their units.
+_PER_LOW_FACE, _PER_FLOW, _PER_MASS = 5, 2, 2
 
 
 def steepness_of(conditions: Conditions) -> int:
@@ -35,7 +39,7 @@ def log_mass(rider: Rider) -> float:
 
 def years_over(rider: Rider) -> float:
     """Twenties of years over forty."""
-    return max(rider.age - _AGE_COUNTS_FROM, 0) / 20
+    return max(rider.age - _AGE_COUNTS_FROM, 0) / _AGE_SPAN
 
 
 def log_rust(rider: Rider, sessions: float = _ORDINARY_SESSIONS) -> float:
@@ -78,15 +82,15 @@ def facts_of(rider: Rider, conditions: Conditions) -> Facts:
         "wishes for a longboard": float(wish == "long"),
         "wishes for a middle board": float(wish == "middle"),
         "wishes for a short board": float(wish == "short"),
-        "mass": 2 * log_mass(rider),
-        "steep": steep - 1.5,
-        "face": face - 0.7,
+        "mass": _PER_MASS * log_mass(rider),
+        "steep": steep - _USUAL_STEEP,
+        "face": face - _USUAL_FACE,
         "big water": max(conditions.days.usual_m - _BIG_M, 0.0),
-        "low waves": 5 * max(_LOW_FACE - face, 0.0),
-        "big days": float(conditions.days.face_at(BIG_SHARE)) / rider.height_m - 1.3,
+        "low waves": _PER_LOW_FACE * max(_LOW_FACE - face, 0.0),
+        "big days": float(conditions.days.face_at(BIG_SHARE)) / rider.height_m - _USUAL_BIG_DAYS,
         "weak waves, can surf": high * weak,
         **{f"complains: {one}": 1.0 for one in surfer.complaints},
-        "flow": 2 * (conditions.flow_m_s - 2.8) if conditions.river else 0.0,
+        "flow": _PER_FLOW * (conditions.flow_m_s - _USUAL_FLOW_M_S) if conditions.river else 0.0,
     }
     return {name: value for name, value in values.items() if value}
 

@@ -12,6 +12,7 @@ from chord_core.hull.stations import Array
 from chord_core.ride.float import Floats
 from chord_core.surfer.defaults import Rider
 from chord_core.tables import rungs, tables
+from chord_core.tables.calibration import calibration
 from chord_core.water.conditions import Conditions
 
 #: How soft a limit is: a value this share over its limit is at about a quarter of its worth.
@@ -76,7 +77,7 @@ def handle(hull: Hull, floats: Floats, rider: Rider, conditions: Conditions) -> 
         carry = carry * _within(length, limit)
     if rider.surfer.max_carry_m is not None:
         carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m, _CAR_SOFT)
-    duck = expit((DUCK_MOST - floats.duck_dive) / 0.05)
+    duck = expit((DUCK_MOST - floats.duck_dive) / calibration().duck_soft)
     if not must_duck_dive(rider, conditions):
         duck = np.ones(len(hull))
     return Handling(carry * duck, carry, mass, length, width, duck)

@@ -15,9 +15,6 @@ from chord_core.water.conditions import Conditions
 Band = tuple[float, float]
 
 _STOOD_ON = ("starter", "standing", "green wave")
-#: How much of the 5 % for weak waves a steepness class asks at a face under .4 body heights.
-_WEAK = {"crumbly": 1.0, "soft": 0.6}
-_WEAK_MOST = 0.05
 
 
 @dataclass(frozen=True)
@@ -30,18 +27,23 @@ class Move:
 
 def _big_water(face_in_heights: float) -> float:
     """Big-water factor by mean face in body heights: 1 below head high, 6 % for each tenth over."""
-    return float(1 + 0.6 * 0.08 * np.log1p(np.exp((face_in_heights - 1) / 0.08)))
+    m = tables().sizing.moves
+    over = np.log1p(np.exp((face_in_heights - m.big_from_heights) / m.big_soft_heights))
+    return float(1 + m.big_a_height * m.big_soft_heights * over)
 
 
 def _weak_water(conditions: Conditions, face_in_heights: float) -> float:
-    small = float(np.clip((0.8 - face_in_heights) / 0.4, 0, 1))
-    return 1 + _WEAK_MOST * _WEAK.get(conditions.steepness, 0.0) * small
+    """Weak-water factor: the most for crumbly waves from a face of .4 body heights down, none from .8 up."""
+    m = tables().sizing.moves
+    small = float(np.clip((m.weak_to_heights - face_in_heights) / m.weak_over_heights, 0, 1))
+    return 1 + m.weak_most * m.weak_by_steepness.get(conditions.steepness, 0.0) * small
 
 
 def moves(rider: Rider, conditions: Conditions) -> list[Move]:
     """The corrections for fitness, sessions, age and water (``trade.md``, "The band moves")."""
     face = conditions.days.mean_m / rider.height_m
-    age = 1 + 0.004 * max(rider.age - 40, 0)
+    by_age = tables().sizing.moves
+    age = 1 + by_age.age_a_year * max(rider.age - by_age.age_from, 0)
     found = [
         Move(tables().sizing.fitness[rider.fitness], f"{rider.fitness} fitness"),
         Move(rider.out_of_practice, f"{rider.sessions_month:g} sessions a month"),
@@ -58,10 +60,11 @@ def _stand_up_band(rider: Rider, rung: Rung, conditions: Conditions) -> Band:
     """Litres that leave a stand-up rider the rung's reserve of float (``model.md`` section 4)."""
     suit = SUIT_KG_MM * rider.wetsuit_mm * rider.height_m / SUIT_AT_M
     low, high = rung.stand_up_reserve
-    litre_kg = conditions.water_kg_m3 / 1000 - 0.035
+    own = tables().sizing.moves
+    litre_kg = conditions.water_kg_m3 / 1000 - own.foam_kg_a_litre
 
     def litres(reserve: float) -> float:
-        return ((1 + reserve) * rider.mass_kg + suit + KIT_KG + 2.3) / litre_kg
+        return ((1 + reserve) * rider.mass_kg + suit + KIT_KG + own.stand_up_board_kg) / litre_kg
 
     return litres(low), litres(high)
 
@@ -75,7 +78,8 @@ def by_mass(rider: Rider, family: str | None, rung: Rung | None = None) -> float
     """More a kilogram for light people on boards that are stood on more than paddled: (75 / M)^.2."""
     longboard = family in tables().sizing.longboard_litres_per_kg
     stood_on = longboard or (rung or rider.rung).name in _STOOD_ON
-    return float((75 / rider.mass_kg) ** 0.2) if stood_on else 1.0
+    m = tables().sizing.moves
+    return float((m.ordinary_kg / rider.mass_kg) ** m.light_power) if stood_on else 1.0
 
 
 def band_for(

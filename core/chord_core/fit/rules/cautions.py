@@ -8,7 +8,7 @@ from typing import Literal
 from chord_core import spoken
 from chord_core.documents.verbs.shared import Caution, CautionCode
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import rungs
+from chord_core.tables import rungs, tables
 from chord_core.units import FOOT_M
 from chord_core.water.conditions import Conditions
 
@@ -33,8 +33,11 @@ def leash_for(length_m: float, rider: Rider, conditions: Conditions) -> str:
     if rider.craft == "stand_up":
         return f"Straight leash of {feet} ft in surf; leash and buoyancy aid by local law."
     face = conditions.days.usual_m / rider.height_m
-    cord = "thin" if face < 0.72 else "thick" if face > 1.0 else "regular"
-    where = " at knee or calf" if feet >= 9 else ""
+    leash = tables().gear.leash
+    cord = (
+        "thin" if face < leash.thin_to_heights else "thick" if face > leash.thick_from_heights else "regular"
+    )
+    where = " at knee or calf" if feet >= leash.knee_from_ft else ""
     return f"Leash of {feet} ft, {cord}{where}."
 
 

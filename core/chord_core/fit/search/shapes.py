@@ -8,6 +8,7 @@ from typing import Any
 import numpy as np
 
 from chord_core.documents.board import Board, Outline, Rocker, Section
+from chord_core.hull.fleet import section_place
 from chord_core.hull.stations import Array
 from chord_core.tables import Family, families, kept_by_tables
 
@@ -59,7 +60,7 @@ def measures(family: Family, shape: Array) -> dict[str, float]:
     length = _inside(family.length_m, at)
     width = _inside(family.width_m, at + wider)
     scale = length / (sum(family.length_m) / 2)
-    usual = _held((family.section_fullness - 0.80) / 0.12)
+    usual = _held(section_place(family))
     return {
         "length_m": length,
         "width_m": width,

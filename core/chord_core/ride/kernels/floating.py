@@ -6,7 +6,16 @@ import math
 
 from chord_core.hull.roots import narrowed, next_trial
 from chord_core.kernel import compiled
-from chord_core.ride.float import DEEPEST_NOSE_M, NOSE_CLEAR_M, RISE_M, TRIM_LEAST, TRIM_MOST
+from chord_core.ride.float import (
+    CHEST_BEHIND,
+    DEEPEST_NOSE_M,
+    FEET_BEHIND,
+    FEET_ROOM_M,
+    NOSE_CLEAR_M,
+    RISE_M,
+    TRIM_LEAST,
+    TRIM_MOST,
+)
 
 _DIP_M = NOSE_CLEAR_M - DEEPEST_NOSE_M
 _FLOAT_STEPS, _SHIFT_STEPS = 22, 4
@@ -63,8 +72,8 @@ def float_boards(share, weight, rocker, thickness, section, length, board_kg, ce
     for i in range(len(length)):
         tip = rocker[i, -1]
         deck = rocker[i, _MIDDLE] + thickness[i, _MIDDLE]
-        low_feet = -0.62 * height
-        high_feet = max(length[i] - 0.85 * height, low_feet + 0.05)
+        low_feet = -FEET_BEHIND * height
+        high_feet = max(length[i] - CHEST_BEHIND * height, low_feet + FEET_ROOM_M)
         load = body + board_kg[i]
         feet = 0.0
         low, high, at_low, at_high, side = 0.0, 3.0, 0.0, 0.0, 0.0
