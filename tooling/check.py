@@ -24,6 +24,8 @@ NAMED = ("core", "api", "screens")
 _NO_DATABASE = "postgres://nobody@127.0.0.1:1/none"
 #: Processes that share the tests of a part.
 _WORKERS = 2
+#: Browsers wait for timers and for each other: a third process fills the pauses.
+_SCREEN_WORKERS = 3
 Env = dict[str, str]
 Check = tuple[str, Sequence[str | Path], Path]
 
@@ -179,7 +181,8 @@ def _server(parts: Sequence[str], env: Env, names: Sequence[str] = ()) -> bool:
             shutil.rmtree(BUILD / "faults", ignore_errors=True)
             labels = _labels(SERVER / "e2e", "e2e", names)
             every = [] if any(not label.startswith("-k") for label in labels[::2]) else ["e2e"]
-            good &= _django("screens", env, *workers, *labels, *every)
+            browsers = [] if names else ["--parallel", str(_SCREEN_WORKERS)]
+            good &= _django("screens", env, *browsers, *labels, *every)
     return good
 
 
