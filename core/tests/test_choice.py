@@ -1,6 +1,7 @@
 """Class, gates and the order of a rack: what must never lead, and what must always hold."""
 
 import math
+from typing import get_args
 from unittest import TestCase
 
 import numpy as np
@@ -9,6 +10,7 @@ from hypothesis import strategies as st
 
 from chord_core.documents import Board, RankRequest, SizeRequest, Surfer, Water
 from chord_core.documents.verbs.rank import RankResult
+from chord_core.documents.verbs.shared import CautionCode
 from chord_core.fit.answer.rank import rank
 from chord_core.fit.answer.size import size
 from chord_core.fit.judge.case import case_of
@@ -252,6 +254,10 @@ class Cautions(TestCase):
         answer = size(SizeRequest(surfer=Surfer(**surfer), water=Water(**water)))
         return " ".join(caution.says for caution in answer.cautions)
 
+    def codes(self, surfer: dict[str, object], water: dict[str, object]) -> list[str]:
+        answer = size(SizeRequest(surfer=Surfer(**surfer), water=Water(**water)))
+        return [caution.code for caution in answer.cautions]
+
     def test_faces_over_the_rung_say_not_yet_not_here(self) -> None:
         self.assertIn("Not yet, not here", self.size({"mass_kg": 75, "rung": "starter"}, {"usual_m": 1.2}))
         self.assertNotIn("Not yet", self.size({"mass_kg": 75, "rung": "critical"}, {"usual_m": 1.2}))
@@ -260,6 +266,26 @@ class Cautions(TestCase):
         said = self.size({"mass_kg": 30, "rung": "starter"}, {"usual_m": 0.4})
         for word in ("child", "rounded fins", "Lifeguards"):
             self.assertIn(word, said)
+
+    def test_each_is_said_to_whom_it_concerns_and_to_nobody_else(self) -> None:
+        """Whom each caution concerns and whom not; those of a board are tested with boards."""
+        grown, child = {"mass_kg": 75, "rung": "linking"}, {"mass_kg": 30, "rung": "linking"}
+        first, small = {"mass_kg": 75, "rung": "starter"}, {"usual_m": 0.5}
+        trims, hollow = {"mass_kg": 75, "rung": "trimming"}, {"usual_m": 0.6, "steepness": "hollow"}
+        concerns: dict[str, tuple[dict[str, object], dict[str, object], dict[str, object], dict[str, object]]]
+        concerns = {
+            "too_big": (first, {"usual_m": 1.2}, first, small),
+            "too_hollow": (trims, hollow, grown, hollow),
+            "instructor": (first, small, grown, small),
+            "child": (child, small, grown, small),
+            "river": (grown, {"kind": "river", "usual_m": 0.8}, grown, small),
+        }
+        for code, (surfer, water, other, elsewhere) in concerns.items():
+            self.assertIn(code, self.codes(surfer, water))
+            self.assertNotIn(code, self.codes(other, elsewhere), code)
+            self.assertIn("local_rules", self.codes(surfer, water))
+        of_boards = {"leash", "cannot_sink"}
+        self.assertEqual({*concerns, *of_boards, "local_rules"}, set(get_args(CautionCode)))
 
     @tries(16)
     @given(surfers(), st.floats(0.3, 1.5))
