@@ -287,6 +287,19 @@ class Cautions(TestCase):
         of_boards = {"leash", "cannot_sink"}
         self.assertEqual({*concerns, *of_boards, "local_rules"}, set(get_args(CautionCode)))
 
+    def test_a_board_that_cannot_be_sunk_is_said_where_one_dives(self) -> None:
+        rack = (
+            board_at(families()["performance shortboard"], 0.3),
+            board_at(families()["performance longboard"], 0.5),
+        )
+        for dived in (True, False):
+            water: dict[str, object] = {"usual_m": 1.4, "duck_dive_needed": dived}
+            answer = ranked({"mass_kg": 70, "rung": "critical"}, water, rack)
+            said = {rack[p.index].family: {c.code for c in p.cautions} for p in answer.ranking}
+            self.assertEqual("cannot_sink" in said["performance longboard"], dived)
+            self.assertNotIn("cannot_sink", said["performance shortboard"])
+            self.assertTrue(all("leash" in codes for codes in said.values()))
+
     @tries(16)
     @given(surfers(), st.floats(0.3, 1.5))
     def test_never_an_ankle_leash_on_a_river(self, surfer: Surfer, face: float) -> None:
