@@ -34,5 +34,5 @@ def write_generated() -> int:
         run([PYTHON, "-m", "tooling.notices", ROOT / "NOTICES.md"], cwd=ROOT, env=env)
     with step("the client's types"):
         run(["npm", "run", "api"], cwd=WEB)
-        run([PYTHON, "-m", "tooling.limits", WEB / "src/shared/api/limits.ts"], cwd=ROOT, env=env)
+        run([PYTHON, "-m", "tooling.allowed", WEB / "src/shared/api/allowed.ts"], cwd=ROOT, env=env)
     return 0

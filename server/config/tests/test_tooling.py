@@ -22,8 +22,8 @@ from accounts.models import Shop
 from fittings.models import Fitting
 from rack.models import Board
 from surfers.models import Surfer
+from tooling.allowed import allowed_text
 from tooling.cluster import free_port
-from tooling.limits import limits_text
 
 ROOT = Path(settings.ROOT)
 MOST_BYTES = 300_000
@@ -46,11 +46,12 @@ class Generated(TestCase):
             kept = ROOT / "web/src/shared/api/schema.d.ts"
             self.assertEqual(kept.read_text(), Path(file.name).read_text())
 
-    def test_the_screens_limits_have_not_drifted(self) -> None:
-        kept = (ROOT / "web/src/shared/api/limits.ts").read_text()
+    def test_what_the_screens_allow_has_not_drifted(self) -> None:
+        kept = (ROOT / "web/src/shared/api/allowed.ts").read_text()
         openapi = (ROOT / "docs" / "openapi.json").read_text()
-        self.assertEqual(kept, limits_text(openapi), "run ./chord generate")
+        self.assertEqual(kept, allowed_text(openapi), "run ./chord generate")
         self.assertIn("mass_kg: [14, 200]", kept.split("SURFER_LIMITS")[1])
+        self.assertIn("crowd: ['low', 'medium', 'high']", kept.split("WATER_WORDS")[1])
 
     def test_migrations_have_not_drifted(self) -> None:
         call_command("makemigrations", "--check", "--dry-run", verbosity=0)

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
-import { SURFER_LIMITS } from '@/shared/api/limits'
+import { SURFER_LIMITS } from '@/shared/api/allowed'
 import { lengthText, massText, readLong, readMass, readNumber } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import FactLine, { type Piece } from './FactLine.vue'

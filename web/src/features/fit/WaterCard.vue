@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Water } from '@/shared/api/client'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
-import { WATER_LIMITS } from '@/shared/api/limits'
+import { WATER_LIMITS, WATER_WORDS } from '@/shared/api/allowed'
 import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import KeepBreak from './KeepBreak.vue'
@@ -40,9 +39,6 @@ const days = [
   { field: 'usual_m', label: 'Usual day' },
   { field: 'big_m', label: 'Big day' },
 ] as const
-
-const CROWDS: NonNullable<Water['crowd']>[] = ['low', 'medium', 'high']
-const WINDS: NonNullable<Water['wind']>[] = ['offshore', 'none', 'cross', 'onshore']
 
 /** What is assumed of a fact that is no height, as it stands. */
 function plainGuess(field: string): string | undefined {
@@ -144,7 +140,7 @@ const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).f
     <div v-else class="pair">
       <v-select
         label="Crowd"
-        :items="CROWDS"
+        :items="WATER_WORDS.crowd"
         :model-value="water.crowd ?? null"
         :placeholder="plainGuess('crowd')"
         persistent-placeholder
@@ -152,7 +148,7 @@ const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).f
       />
       <v-select
         label="Wind"
-        :items="WINDS"
+        :items="WATER_WORDS.wind"
         :model-value="water.wind ?? null"
         :placeholder="plainGuess('wind')"
         persistent-placeholder

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
 import { useWall, type Between } from './wallState'
-import { BOARD_LIMITS } from '@/shared/api/limits'
+import { BOARD_LIMITS } from '@/shared/api/allowed'
 import { vDraft } from '@/shared/forms/draft'
 import {
   readMeasure,

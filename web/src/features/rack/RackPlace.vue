@@ -4,6 +4,7 @@ import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
+import { BOARD_WORDS } from '@/shared/api/allowed'
 import { useRack } from '@/shared/state/rack'
 import { useWall } from './wallState'
 import { useKeymap } from '@/shared/keys/keymap'
@@ -38,14 +39,13 @@ const WAYS: { value: HungBy; says: string; title: string }[] = [
   { value: 'price', says: 'price', title: 'key p' },
   { value: 'days', says: 'days in stock', title: 'key d' },
 ]
-const STOCKS = ['new', 'used', 'demo', 'hire', 'ordered']
 const FACES = [
   { value: 'wall', says: 'wall', title: 'key f' },
   { value: 'list', says: 'list', title: 'key f' },
 ] as const
 /** Stocks that there are, with how many boards each has. */
 const stocks = computed(() =>
-  STOCKS.flatMap((value) => {
+  BOARD_WORDS.stock.flatMap((value) => {
     const many = wall.found?.stocks[value]
     return many ? [{ value, says: `${value} ${many}` }] : []
   }),

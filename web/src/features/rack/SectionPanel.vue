@@ -3,6 +3,7 @@
 // concave.
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { ref } from 'vue'
+import { BOTTOM_ZONE_WORDS, SECTION_WORDS } from '@/shared/api/allowed'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
 import { lengthText, readMeasure, thicknessText } from '@/shared/units/units'
@@ -11,16 +12,6 @@ import { vDraft } from '@/shared/forms/draft'
 const { units } = useSession()
 const { board, change, fault } = useSheet()
 const RAILS = ['low', 'lowish', 'medium', 'fullish', 'full']
-const DECKS = ['flat', 'soft dome', 'dome', 'stepped', 'hollowed over the tail'] as const
-const SHAPES = [
-  'flat',
-  'belly',
-  'vee',
-  'concave',
-  'double concave',
-  'vee with double concave',
-  'channels',
-] as const
 const ENDS = [
   { name: 'rail_nose', says: 'nose' },
   { name: 'rail_middle', says: 'middle' },
@@ -105,7 +96,7 @@ function addZone(): void {
           "
         >
           <option value="">not felt</option>
-          <option v-for="one in DECKS" :key="one">{{ one }}</option>
+          <option v-for="one in SECTION_WORDS.deck" :key="one">{{ one }}</option>
         </select>
       </label>
       <label>
@@ -148,7 +139,7 @@ function addZone(): void {
         :value="one.shape"
         @change="zone(i, { shape: text($event) })"
       >
-        <option v-for="shape in SHAPES" :key="shape">{{ shape }}</option>
+        <option v-for="shape in BOTTOM_ZONE_WORDS.shape" :key="shape">{{ shape }}</option>
       </select>
       <input
         v-draft="depthText(one.depth_m)"

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 // How a break lies to the sea: where it looks, what comes in, its buoy, when it works, its tide.
+import { SHORE_WORDS } from '@/shared/api/allowed'
 import type { Buoy } from '@/shared/api/client'
 import type { Typed } from './breakForm'
 
 const form = defineModel<Typed>('form', { required: true })
 defineProps<{ faults: Record<string, string>; buoys: Buoy[]; leftOut: readonly string[] }>()
-const THIRDS = ['low', 'mid', 'high']
 </script>
 
 <template>
@@ -69,10 +69,10 @@ const THIRDS = ['low', 'mid', 'high']
       v-model="form.tides"
       label="Works on tide"
       multiple
-      :items="THIRDS"
+      :items="SHORE_WORDS.tides"
       placeholder="all"
     />
-    <v-select v-model="form.going" label="Going" clearable :items="['rising', 'falling']" />
+    <v-select v-model="form.going" label="Going" clearable :items="SHORE_WORDS.going" />
   </div>
   <div class="grid">
     <v-textarea

@@ -1,6 +1,6 @@
 // Measures as people write and read them. SI inside; this is the edge of the screen.
 import type { Words } from '@/shared/api/client'
-import { SURFER_LIMITS, WATER_LIMITS } from '@/shared/api/limits'
+import { SURFER_LIMITS, WATER_LIMITS } from '@/shared/api/allowed'
 
 export type Units = 'imperial' | 'metric'
 export type Masses = 'kg' | 'lb'

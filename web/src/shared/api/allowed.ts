@@ -1,0 +1,361 @@
+// The lowest and the highest number that a document allows (LIMITS), and its words (WORDS);
+// written by `./chord generate`.
+
+export const BOARD_LIMITS = {
+  length_m: [1.2, 3.82],
+  width_m: [0.38, 0.9],
+  thickness_m: [0.038, 0.16],
+  stated_litres: [5, 300],
+  mass_kg: [0.5, 25],
+  price: [0, 20000],
+  condition: [0, 1],
+} as const
+
+export const BOARD_WORDS = {
+  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
+  build: ['PU / polyester', 'PU / epoxy', 'EPS / epoxy, stringer', 'EPS, stringerless, carbon', 'sandwich skin over EPS', 'vacuum carbon wrap', 'internal bar (layered foam)', 'soft-top', 'impact shell', 'inflatable'],
+  stock: ['new', 'used', 'demo', 'hire', 'ordered'],
+  assumed: ['family', 'length_m', 'width_m', 'thickness_m'],
+} as const
+
+export const BOARD_IN_LIMITS = {
+  price: [0, 20000],
+} as const
+
+export const BOARD_IN_WORDS = {
+  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
+} as const
+
+export const BOTTOM_ZONE_LIMITS = {
+  from_tail_m: [0, 3.9],
+  depth_m: [0, 0.03],
+  count: [1, 12],
+} as const
+
+export const BOTTOM_ZONE_WORDS = {
+  shape: ['flat', 'belly', 'vee', 'concave', 'double concave', 'vee with double concave', 'channels'],
+} as const
+
+export const BREAK_IN_LIMITS = {
+  small_m: [0.1, 12],
+  usual_m: [0.1, 12],
+  big_m: [0.1, 12],
+  chop_m: [0, 1],
+  waves_per_hour: [1, 2000],
+  paddle_out_m: [0, 2000],
+  ride_length_m: [3, 2000],
+  flow_m_s: [0.5, 10],
+  face_slope: [0.05, 1.5],
+  aeration: [0, 0.6],
+  water_kg_m3: [990, 1040],
+} as const
+
+export const BREAK_IN_WORDS = {
+  kind: ['sea', 'river', 'pool', 'white_water'],
+  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+  wind: ['offshore', 'none', 'cross', 'onshore'],
+  crowd: ['low', 'medium', 'high'],
+  tide: ['low', 'mid', 'high', 'rising', 'falling', 'all'],
+  bottom: ['sand', 'rock', 'reef', 'built'],
+} as const
+
+export const BREAK_OUT_LIMITS = {
+  small_m: [0.1, 12],
+  usual_m: [0.1, 12],
+  big_m: [0.1, 12],
+  chop_m: [0, 1],
+  waves_per_hour: [1, 2000],
+  paddle_out_m: [0, 2000],
+  ride_length_m: [3, 2000],
+  flow_m_s: [0.5, 10],
+  face_slope: [0.05, 1.5],
+  aeration: [0, 0.6],
+  water_kg_m3: [990, 1040],
+} as const
+
+export const BREAK_OUT_WORDS = {
+  kind: ['sea', 'river', 'pool', 'white_water'],
+  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+  wind: ['offshore', 'none', 'cross', 'onshore'],
+  crowd: ['low', 'medium', 'high'],
+  tide: ['low', 'mid', 'high', 'rising', 'falling', 'all'],
+  bottom: ['sand', 'rock', 'reef', 'built'],
+} as const
+
+export const CAUTION_WORDS = {
+  code: ['too_big', 'too_hollow', 'instructor', 'child', 'river', 'local_rules', 'leash', 'cannot_sink'],
+  severity: ['stop', 'care', 'note'],
+} as const
+
+export const CHANGE_WORDS = {
+  thing: ['litres', 'fins', 'practice', 'break'],
+} as const
+
+export const CONSTANT_LIMITS = {
+  amplitude_m: [0, 10],
+  phase_deg: [-360, 360],
+} as const
+
+export const CONSTANT_WORDS = {
+  name: ['M2', 'S2', 'N2', 'K2', 'NU2', 'MU2', '2N2', 'LAM2', 'T2', 'R2', '2SM2', 'K1', 'O1', 'P1', 'Q1', 'J1', 'OO1', 'RHO', '2Q1', 'S1', 'M3', 'MK3', '2MK3', 'M4', 'MS4', 'MN4', 'S4', 'M6', 'S6', 'M8', 'MF', 'MM', 'MSF', 'SA', 'SSA'],
+} as const
+
+export const FIN_ADVICE_WORDS = {
+  flex: ['soft', 'medium', 'stiff'],
+} as const
+
+export const FINS_LIMITS = {
+  boxes: [0, 7],
+  position_m: [-0.1, 0.1],
+} as const
+
+export const FINS_WORDS = {
+  setup: ['thruster', 'quad, big fronts', 'quad', 'quad, near equal', 'twin', 'twin + trailer', 'keels', 'single', 'two plus one'],
+  size: ['XS', 'S', 'M', 'L', 'XL'],
+  flex: ['soft', 'medium', 'stiff'],
+} as const
+
+export const FITTING_DOCUMENT_LIMITS = {
+  target_l: [5, 300],
+} as const
+
+export const FITTING_PATCH_LIMITS = {
+  target_l: [5, 300],
+} as const
+
+export const FITTING_PATCH_WORDS = {
+  go_by: ['measured', 'remembered', 'foam'],
+} as const
+
+export const FIX_WORDS = {
+  thing: ['fins', 'pad', 'habit'],
+} as const
+
+export const FOIL_LIMITS = {
+  nose_m: [0.01, 0.16],
+  tail_m: [0.01, 0.16],
+} as const
+
+export const HOURS_ASKED_LIMITS = {
+  months: [1, 12],
+  from_h: [0, 24],
+  to_h: [0, 24],
+} as const
+
+export const HOURS_ASKED_WORDS = {
+  free: ['any day', 'evenings and weekends', 'weekends'],
+} as const
+
+export const LIMIT_WORDS = {
+  end: ['small', 'big'],
+} as const
+
+export const LINE_OUT_WORDS = {
+  unit: ['imperial', 'metric'],
+  family_guess: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
+  assumed: ['family', 'length_m', 'width_m', 'thickness_m'],
+} as const
+
+export const ME_WORDS = {
+  units: ['imperial', 'metric'],
+  masses: ['kg', 'lb'],
+  faces: ['words', 'face', 'back'],
+} as const
+
+export const NEXT_READING_WORDS = {
+  measure: ['width_m', 'thickness_m', 'section'],
+} as const
+
+export const OUTLINE_LIMITS = {
+  nose_width_m: [0.05, 0.9],
+  tail_width_m: [0.05, 0.9],
+  wide_point_m: [-0.4, 0.4],
+  tail_block_m: [0, 0.6],
+  wing_from_tail_m: [0.08, 0.9],
+  wing_step_m: [0, 0.04],
+} as const
+
+export const OUTLINE_WORDS = {
+  nose_shape: ['pointed', 'round', 'blunt', 'diamond'],
+  tail_shape: ['pin', 'round pin', 'round', 'squash', 'square', 'swallow', 'fish', 'diamond', 'bat'],
+} as const
+
+export const PINS_LIMITS = {
+  length_m: [1.2, 3.82],
+  width_m: [0.38, 0.9],
+  thickness_m: [0.038, 0.16],
+  nose_width_m: [0.05, 0.9],
+  tail_width_m: [0.05, 0.9],
+  nose_rocker_m: [0, 0.5],
+  tail_rocker_m: [0, 0.5],
+} as const
+
+export const PINS_WORDS = {
+  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
+} as const
+
+export const RATED_LIMITS = {
+  speed_m_s: [0.5, 10],
+  face_m: [0.1, 12],
+  slope: [0.05, 1.5],
+  aeration: [0, 0.6],
+} as const
+
+export const READING_WORDS = {
+  measure: ['width_m', 'thickness_m', 'rocker_m'],
+} as const
+
+export const ROCKER_LIMITS = {
+  nose_m: [0, 0.5],
+  entry_m: [0, 0.5],
+  exit_m: [0, 0.5],
+  tail_m: [0, 0.5],
+} as const
+
+export const ROW_OUT_WORDS = {
+  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
+} as const
+
+export const SECTION_LIMITS = {
+  rail_nose: [0, 1],
+  rail_middle: [0, 1],
+  rail_tail: [0, 1],
+  edge_from_tail_m: [0, 3.9],
+} as const
+
+export const SECTION_WORDS = {
+  deck: ['flat', 'soft dome', 'dome', 'stepped', 'hollowed over the tail'],
+} as const
+
+export const SEEN_LIMITS = {
+  hour: [0, 23],
+  face_m: [0.1, 12],
+} as const
+
+export const SEEN_WORDS = {
+  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+} as const
+
+export const SEEN_AGAINST_WORDS = {
+  seen_steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+} as const
+
+export const SEEN_OF_LIMITS = {
+  seen: [0, 400],
+} as const
+
+export const SEEN_OUT_LIMITS = {
+  hour: [0, 23],
+  face_m: [0.1, 12],
+} as const
+
+export const SEEN_OUT_WORDS = {
+  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+} as const
+
+export const SESSION_WORDS = {
+  units: ['imperial', 'metric'],
+  masses: ['kg', 'lb'],
+  faces: ['words', 'face', 'back'],
+} as const
+
+export const SETTING_LIMITS = {
+  face_m: [0.1, 12],
+} as const
+
+export const SETTING_WORDS = {
+  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+} as const
+
+export const SHORE_LIMITS = {
+  faces_deg: [0, 360],
+  window_deg: [0, 90],
+  bottom_slope: [0.002, 1],
+  latitude_deg: [-70, 70],
+  longitude_deg: [-180, 180],
+  utc_offset_h: [-12, 14],
+  buoy_km: [0, 1000],
+} as const
+
+export const SHORE_WORDS = {
+  tides: ['low', 'mid', 'high'],
+  going: ['rising', 'falling'],
+} as const
+
+export const SIZING_METHOD_WORDS = {
+  code: ['ratio', 'step', 'shape', 'float'],
+} as const
+
+export const STATION_LIMITS = {
+  from_tail_m: [0, 3.9],
+  width_m: [0, 0.95],
+  thickness_m: [0, 0.16],
+  rocker_m: [0, 0.5],
+} as const
+
+export const SURFER_LIMITS = {
+  mass_kg: [14, 200],
+  height_m: [0.9, 2.3],
+  age: [4, 100],
+  sessions_month: [0, 60],
+  wetsuit_mm: [0, 7],
+  sprint_m_s: [0.5, 4],
+  max_carry_m: [1, 4],
+  budget: [0, 20000],
+} as const
+
+export const SURFER_WORDS = {
+  rung: ['starter', 'standing', 'green wave', 'trimming', 'linking', 'carving', 'critical'],
+  fitness: ['low', 'fair', 'good', 'high'],
+  stance: ['regular', 'goofy'],
+  foot_weight: ['front', 'even', 'back'],
+  style: ['active', 'relaxed'],
+  craft: ['prone', 'stand_up'],
+  aim: ['keep and share', 'progress', 'more waves', 'one board for everything', 'good days', 'trip', 'nose-ride', 'carve long', 'performance'],
+  complaints: ['will not catch', 'dies on flats', 'nose-dives', 'slides', 'stiff', 'corky', 'tips', 'catches a rail', 'dead'],
+  likes: ['wave count', 'paddling', 'speed on flats', 'turning', 'hold', 'steadiness'],
+  wish: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
+} as const
+
+export const TIDE_LIMITS = {
+  mean_m: [-20, 20],
+} as const
+
+export const TIDE_WORDS = {
+  sa_from: ['equinox', 'perihelion'],
+} as const
+
+export const TRADE_IN_OF_LIMITS = {
+  sessions: [0, 5000],
+  condition: [0, 1],
+  price_new: [0, 20000],
+} as const
+
+export const WATER_LIMITS = {
+  small_m: [0.1, 12],
+  usual_m: [0.1, 12],
+  big_m: [0.1, 12],
+  chop_m: [0, 1],
+  waves_per_hour: [1, 2000],
+  paddle_out_m: [0, 2000],
+  ride_length_m: [3, 2000],
+  flow_m_s: [0.5, 10],
+  face_slope: [0.05, 1.5],
+  aeration: [0, 0.6],
+  water_kg_m3: [990, 1040],
+} as const
+
+export const WATER_WORDS = {
+  kind: ['sea', 'river', 'pool', 'white_water'],
+  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
+  wind: ['offshore', 'none', 'cross', 'onshore'],
+  crowd: ['low', 'medium', 'high'],
+  tide: ['low', 'mid', 'high', 'rising', 'falling', 'all'],
+  bottom: ['sand', 'rock', 'reef', 'built'],
+} as const
+
+export const WAVE_BIN_LIMITS = {
+  face_m: [0.1, 12],
+  steepness: [0.05, 2],
+  weight: [0, 1000000],
+} as const
