@@ -11,7 +11,7 @@ from pathlib import Path
 from tooling.paths import ROOT
 
 HEAD = """\
-// The lowest and the highest number that a document allows (LIMITS), and its words (WORDS);
+// The lowest and the highest number that a document allows (LIMITS), and the words of each field (WORDS);
 // written by `./chord generate`.
 """
 Field = dict[str, object]
@@ -47,13 +47,15 @@ def _words(field: Field) -> str | None:
 
 
 def _constants(name: str, document: dict[str, object]) -> Iterator[str]:
-    """A document's limits and its words, a constant each, so that a screen takes only what it uses."""
+    """A document's limits, and the words of each field: so that a page takes only what it uses."""
     stem = re.sub(r"(?<=[a-z])(?=[A-Z])", "_", name).upper()
     fields = document.get("properties", {})
     assert isinstance(fields, dict)
-    for kind, read in (("LIMITS", _bounds), ("WORDS", _words)):
-        if rows := [f"  {field}: {found},\n" for field, of in fields.items() if (found := read(of))]:
-            yield f"export const {stem}_{kind} = {{\n{''.join(rows)}}} as const\n"
+    if rows := [f"  {field}: {found},\n" for field, of in fields.items() if (found := _bounds(of))]:
+        yield f"export const {stem}_LIMITS = {{\n{''.join(rows)}}} as const\n"
+    for field, of in fields.items():
+        if found := _words(of):
+            yield f"export const {stem}_{field.upper()}_WORDS = {found} as const\n"
 
 
 def allowed_text(openapi: str) -> str:

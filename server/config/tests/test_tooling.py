@@ -51,7 +51,7 @@ class Generated(TestCase):
         openapi = (ROOT / "docs" / "openapi.json").read_text()
         self.assertEqual(kept, allowed_text(openapi), "run ./chord generate")
         self.assertIn("mass_kg: [14, 200]", kept.split("SURFER_LIMITS")[1])
-        self.assertIn("crowd: ['low', 'medium', 'high']", kept.split("WATER_WORDS")[1])
+        self.assertIn("const WATER_CROWD_WORDS = ['low', 'medium', 'high'] as const", kept)
 
     def test_migrations_have_not_drifted(self) -> None:
         call_command("makemigrations", "--check", "--dry-run", verbosity=0)

@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
-import { WATER_LIMITS, WATER_WORDS } from '@/shared/api/allowed'
+import { WATER_LIMITS, WATER_CROWD_WORDS, WATER_WIND_WORDS } from '@/shared/api/allowed'
 import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import KeepBreak from './KeepBreak.vue'
@@ -140,7 +140,7 @@ const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).f
     <div v-else class="pair">
       <v-select
         label="Crowd"
-        :items="WATER_WORDS.crowd"
+        :items="WATER_CROWD_WORDS"
         :model-value="water.crowd ?? null"
         :placeholder="plainGuess('crowd')"
         persistent-placeholder
@@ -148,7 +148,7 @@ const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).f
       />
       <v-select
         label="Wind"
-        :items="WATER_WORDS.wind"
+        :items="WATER_WIND_WORDS"
         :model-value="water.wind ?? null"
         :placeholder="plainGuess('wind')"
         persistent-placeholder

@@ -4,7 +4,7 @@ import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
-import { BOARD_WORDS } from '@/shared/api/allowed'
+import { BOARD_STOCK_WORDS } from '@/shared/api/allowed'
 import { useRack } from '@/shared/state/rack'
 import { useWall } from './wallState'
 import { useKeymap } from '@/shared/keys/keymap'
@@ -45,7 +45,7 @@ const FACES = [
 ] as const
 /** Stocks that there are, with how many boards each has. */
 const stocks = computed(() =>
-  BOARD_WORDS.stock.flatMap((value) => {
+  BOARD_STOCK_WORDS.flatMap((value) => {
     const many = wall.found?.stocks[value]
     return many ? [{ value, says: `${value} ${many}` }] : []
   }),

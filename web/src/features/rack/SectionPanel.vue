@@ -3,7 +3,7 @@
 // concave.
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { ref } from 'vue'
-import { BOTTOM_ZONE_WORDS, SECTION_WORDS } from '@/shared/api/allowed'
+import { BOTTOM_ZONE_SHAPE_WORDS, SECTION_DECK_WORDS } from '@/shared/api/allowed'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
 import { lengthText, readMeasure, thicknessText } from '@/shared/units/units'
@@ -96,7 +96,7 @@ function addZone(): void {
           "
         >
           <option value="">not felt</option>
-          <option v-for="one in SECTION_WORDS.deck" :key="one">{{ one }}</option>
+          <option v-for="one in SECTION_DECK_WORDS" :key="one">{{ one }}</option>
         </select>
       </label>
       <label>
@@ -139,7 +139,7 @@ function addZone(): void {
         :value="one.shape"
         @change="zone(i, { shape: text($event) })"
       >
-        <option v-for="shape in BOTTOM_ZONE_WORDS.shape" :key="shape">{{ shape }}</option>
+        <option v-for="shape in BOTTOM_ZONE_SHAPE_WORDS" :key="shape">{{ shape }}</option>
       </select>
       <input
         v-draft="depthText(one.depth_m)"

@@ -3,7 +3,7 @@
 // one in from a file.
 import { computed, ref } from 'vue'
 import FileButton from '@/shared/shell/FileButton.vue'
-import { WATER_WORDS } from '@/shared/api/allowed'
+import { WATER_BOTTOM_WORDS, WATER_CROWD_WORDS } from '@/shared/api/allowed'
 import type { Break } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useWater } from './waterState'
@@ -126,8 +126,8 @@ async function file(chosen: File | undefined): Promise<void> {
           clearable
           :items="[...(words?.steepness ?? [])]"
         />
-        <v-select v-model="form.bottom" label="Bottom" clearable :items="WATER_WORDS.bottom" />
-        <v-select v-model="form.crowd" label="Crowd" clearable :items="WATER_WORDS.crowd" />
+        <v-select v-model="form.bottom" label="Bottom" clearable :items="WATER_BOTTOM_WORDS" />
+        <v-select v-model="form.crowd" label="Crowd" clearable :items="WATER_CROWD_WORDS" />
       </div>
       <ShoreFields
         v-if="form.kind === 'sea' || form.kind === 'white_water'"

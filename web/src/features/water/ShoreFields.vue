@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // How a break lies to the sea: where it looks, what comes in, its buoy, when it works, its tide.
-import { SHORE_WORDS } from '@/shared/api/allowed'
+import { SHORE_GOING_WORDS, SHORE_TIDES_WORDS } from '@/shared/api/allowed'
 import type { Buoy } from '@/shared/api/client'
 import type { Typed } from './breakForm'
 
@@ -69,10 +69,10 @@ defineProps<{ faults: Record<string, string>; buoys: Buoy[]; leftOut: readonly s
       v-model="form.tides"
       label="Works on tide"
       multiple
-      :items="SHORE_WORDS.tides"
+      :items="SHORE_TIDES_WORDS"
       placeholder="all"
     />
-    <v-select v-model="form.going" label="Going" clearable :items="SHORE_WORDS.going" />
+    <v-select v-model="form.going" label="Going" clearable :items="SHORE_GOING_WORDS" />
   </div>
   <div class="grid">
     <v-textarea

@@ -16,12 +16,12 @@ import {
   type SeenIn,
   type SurfableDays,
 } from '@/shared/api/client'
-import { HOURS_ASKED_WORDS } from '@/shared/api/allowed'
+import { HOURS_ASKED_FREE_WORDS } from '@/shared/api/allowed'
 import { useRack } from '@/shared/state/rack'
 import type { Whom } from '@/shared/state/measuredWaves'
 
 /** Days that count, in the order in which a key goes through them. */
-export const FREE = HOURS_ASKED_WORDS.free
+export const FREE = HOURS_ASKED_FREE_WORDS
 
 const state = reactive({
   breaks: [] as Break[],

@@ -1,4 +1,4 @@
-// The lowest and the highest number that a document allows (LIMITS), and its words (WORDS);
+// The lowest and the highest number that a document allows (LIMITS), and the words of each field (WORDS);
 // written by `./chord generate`.
 
 export const BOARD_LIMITS = {
@@ -11,20 +11,19 @@ export const BOARD_LIMITS = {
   condition: [0, 1],
 } as const
 
-export const BOARD_WORDS = {
-  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
-  build: ['PU / polyester', 'PU / epoxy', 'EPS / epoxy, stringer', 'EPS, stringerless, carbon', 'sandwich skin over EPS', 'vacuum carbon wrap', 'internal bar (layered foam)', 'soft-top', 'impact shell', 'inflatable'],
-  stock: ['new', 'used', 'demo', 'hire', 'ordered'],
-  assumed: ['family', 'length_m', 'width_m', 'thickness_m'],
-} as const
+export const BOARD_FAMILY_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
+
+export const BOARD_BUILD_WORDS = ['PU / polyester', 'PU / epoxy', 'EPS / epoxy, stringer', 'EPS, stringerless, carbon', 'sandwich skin over EPS', 'vacuum carbon wrap', 'internal bar (layered foam)', 'soft-top', 'impact shell', 'inflatable'] as const
+
+export const BOARD_STOCK_WORDS = ['new', 'used', 'demo', 'hire', 'ordered'] as const
+
+export const BOARD_ASSUMED_WORDS = ['family', 'length_m', 'width_m', 'thickness_m'] as const
 
 export const BOARD_IN_LIMITS = {
   price: [0, 20000],
 } as const
 
-export const BOARD_IN_WORDS = {
-  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
-} as const
+export const BOARD_IN_FAMILY_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
 export const BOTTOM_ZONE_LIMITS = {
   from_tail_m: [0, 3.9],
@@ -32,9 +31,7 @@ export const BOTTOM_ZONE_LIMITS = {
   count: [1, 12],
 } as const
 
-export const BOTTOM_ZONE_WORDS = {
-  shape: ['flat', 'belly', 'vee', 'concave', 'double concave', 'vee with double concave', 'channels'],
-} as const
+export const BOTTOM_ZONE_SHAPE_WORDS = ['flat', 'belly', 'vee', 'concave', 'double concave', 'vee with double concave', 'channels'] as const
 
 export const BREAK_IN_LIMITS = {
   small_m: [0.1, 12],
@@ -50,14 +47,17 @@ export const BREAK_IN_LIMITS = {
   water_kg_m3: [990, 1040],
 } as const
 
-export const BREAK_IN_WORDS = {
-  kind: ['sea', 'river', 'pool', 'white_water'],
-  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-  wind: ['offshore', 'none', 'cross', 'onshore'],
-  crowd: ['low', 'medium', 'high'],
-  tide: ['low', 'mid', 'high', 'rising', 'falling', 'all'],
-  bottom: ['sand', 'rock', 'reef', 'built'],
-} as const
+export const BREAK_IN_KIND_WORDS = ['sea', 'river', 'pool', 'white_water'] as const
+
+export const BREAK_IN_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
+
+export const BREAK_IN_WIND_WORDS = ['offshore', 'none', 'cross', 'onshore'] as const
+
+export const BREAK_IN_CROWD_WORDS = ['low', 'medium', 'high'] as const
+
+export const BREAK_IN_TIDE_WORDS = ['low', 'mid', 'high', 'rising', 'falling', 'all'] as const
+
+export const BREAK_IN_BOTTOM_WORDS = ['sand', 'rock', 'reef', 'built'] as const
 
 export const BREAK_OUT_LIMITS = {
   small_m: [0.1, 12],
@@ -73,47 +73,43 @@ export const BREAK_OUT_LIMITS = {
   water_kg_m3: [990, 1040],
 } as const
 
-export const BREAK_OUT_WORDS = {
-  kind: ['sea', 'river', 'pool', 'white_water'],
-  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-  wind: ['offshore', 'none', 'cross', 'onshore'],
-  crowd: ['low', 'medium', 'high'],
-  tide: ['low', 'mid', 'high', 'rising', 'falling', 'all'],
-  bottom: ['sand', 'rock', 'reef', 'built'],
-} as const
+export const BREAK_OUT_KIND_WORDS = ['sea', 'river', 'pool', 'white_water'] as const
 
-export const CAUTION_WORDS = {
-  code: ['too_big', 'too_hollow', 'instructor', 'child', 'river', 'local_rules', 'leash', 'cannot_sink'],
-  severity: ['stop', 'care', 'note'],
-} as const
+export const BREAK_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
 
-export const CHANGE_WORDS = {
-  thing: ['litres', 'fins', 'practice', 'break'],
-} as const
+export const BREAK_OUT_WIND_WORDS = ['offshore', 'none', 'cross', 'onshore'] as const
+
+export const BREAK_OUT_CROWD_WORDS = ['low', 'medium', 'high'] as const
+
+export const BREAK_OUT_TIDE_WORDS = ['low', 'mid', 'high', 'rising', 'falling', 'all'] as const
+
+export const BREAK_OUT_BOTTOM_WORDS = ['sand', 'rock', 'reef', 'built'] as const
+
+export const CAUTION_CODE_WORDS = ['too_big', 'too_hollow', 'instructor', 'child', 'river', 'local_rules', 'leash', 'cannot_sink'] as const
+
+export const CAUTION_SEVERITY_WORDS = ['stop', 'care', 'note'] as const
+
+export const CHANGE_THING_WORDS = ['litres', 'fins', 'practice', 'break'] as const
 
 export const CONSTANT_LIMITS = {
   amplitude_m: [0, 10],
   phase_deg: [-360, 360],
 } as const
 
-export const CONSTANT_WORDS = {
-  name: ['M2', 'S2', 'N2', 'K2', 'NU2', 'MU2', '2N2', 'LAM2', 'T2', 'R2', '2SM2', 'K1', 'O1', 'P1', 'Q1', 'J1', 'OO1', 'RHO', '2Q1', 'S1', 'M3', 'MK3', '2MK3', 'M4', 'MS4', 'MN4', 'S4', 'M6', 'S6', 'M8', 'MF', 'MM', 'MSF', 'SA', 'SSA'],
-} as const
+export const CONSTANT_NAME_WORDS = ['M2', 'S2', 'N2', 'K2', 'NU2', 'MU2', '2N2', 'LAM2', 'T2', 'R2', '2SM2', 'K1', 'O1', 'P1', 'Q1', 'J1', 'OO1', 'RHO', '2Q1', 'S1', 'M3', 'MK3', '2MK3', 'M4', 'MS4', 'MN4', 'S4', 'M6', 'S6', 'M8', 'MF', 'MM', 'MSF', 'SA', 'SSA'] as const
 
-export const FIN_ADVICE_WORDS = {
-  flex: ['soft', 'medium', 'stiff'],
-} as const
+export const FIN_ADVICE_FLEX_WORDS = ['soft', 'medium', 'stiff'] as const
 
 export const FINS_LIMITS = {
   boxes: [0, 7],
   position_m: [-0.1, 0.1],
 } as const
 
-export const FINS_WORDS = {
-  setup: ['thruster', 'quad, big fronts', 'quad', 'quad, near equal', 'twin', 'twin + trailer', 'keels', 'single', 'two plus one'],
-  size: ['XS', 'S', 'M', 'L', 'XL'],
-  flex: ['soft', 'medium', 'stiff'],
-} as const
+export const FINS_SETUP_WORDS = ['thruster', 'quad, big fronts', 'quad', 'quad, near equal', 'twin', 'twin + trailer', 'keels', 'single', 'two plus one'] as const
+
+export const FINS_SIZE_WORDS = ['XS', 'S', 'M', 'L', 'XL'] as const
+
+export const FINS_FLEX_WORDS = ['soft', 'medium', 'stiff'] as const
 
 export const FITTING_DOCUMENT_LIMITS = {
   target_l: [5, 300],
@@ -123,13 +119,9 @@ export const FITTING_PATCH_LIMITS = {
   target_l: [5, 300],
 } as const
 
-export const FITTING_PATCH_WORDS = {
-  go_by: ['measured', 'remembered', 'foam'],
-} as const
+export const FITTING_PATCH_GO_BY_WORDS = ['measured', 'remembered', 'foam'] as const
 
-export const FIX_WORDS = {
-  thing: ['fins', 'pad', 'habit'],
-} as const
+export const FIX_THING_WORDS = ['fins', 'pad', 'habit'] as const
 
 export const FOIL_LIMITS = {
   nose_m: [0.01, 0.16],
@@ -142,29 +134,23 @@ export const HOURS_ASKED_LIMITS = {
   to_h: [0, 24],
 } as const
 
-export const HOURS_ASKED_WORDS = {
-  free: ['any day', 'evenings and weekends', 'weekends'],
-} as const
+export const HOURS_ASKED_FREE_WORDS = ['any day', 'evenings and weekends', 'weekends'] as const
 
-export const LIMIT_WORDS = {
-  end: ['small', 'big'],
-} as const
+export const LIMIT_END_WORDS = ['small', 'big'] as const
 
-export const LINE_OUT_WORDS = {
-  unit: ['imperial', 'metric'],
-  family_guess: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
-  assumed: ['family', 'length_m', 'width_m', 'thickness_m'],
-} as const
+export const LINE_OUT_UNIT_WORDS = ['imperial', 'metric'] as const
 
-export const ME_WORDS = {
-  units: ['imperial', 'metric'],
-  masses: ['kg', 'lb'],
-  faces: ['words', 'face', 'back'],
-} as const
+export const LINE_OUT_FAMILY_GUESS_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
-export const NEXT_READING_WORDS = {
-  measure: ['width_m', 'thickness_m', 'section'],
-} as const
+export const LINE_OUT_ASSUMED_WORDS = ['family', 'length_m', 'width_m', 'thickness_m'] as const
+
+export const ME_UNITS_WORDS = ['imperial', 'metric'] as const
+
+export const ME_MASSES_WORDS = ['kg', 'lb'] as const
+
+export const ME_FACES_WORDS = ['words', 'face', 'back'] as const
+
+export const NEXT_READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'section'] as const
 
 export const OUTLINE_LIMITS = {
   nose_width_m: [0.05, 0.9],
@@ -175,10 +161,9 @@ export const OUTLINE_LIMITS = {
   wing_step_m: [0, 0.04],
 } as const
 
-export const OUTLINE_WORDS = {
-  nose_shape: ['pointed', 'round', 'blunt', 'diamond'],
-  tail_shape: ['pin', 'round pin', 'round', 'squash', 'square', 'swallow', 'fish', 'diamond', 'bat'],
-} as const
+export const OUTLINE_NOSE_SHAPE_WORDS = ['pointed', 'round', 'blunt', 'diamond'] as const
+
+export const OUTLINE_TAIL_SHAPE_WORDS = ['pin', 'round pin', 'round', 'squash', 'square', 'swallow', 'fish', 'diamond', 'bat'] as const
 
 export const PINS_LIMITS = {
   length_m: [1.2, 3.82],
@@ -190,9 +175,7 @@ export const PINS_LIMITS = {
   tail_rocker_m: [0, 0.5],
 } as const
 
-export const PINS_WORDS = {
-  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
-} as const
+export const PINS_FAMILY_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
 export const RATED_LIMITS = {
   speed_m_s: [0.5, 10],
@@ -201,9 +184,7 @@ export const RATED_LIMITS = {
   aeration: [0, 0.6],
 } as const
 
-export const READING_WORDS = {
-  measure: ['width_m', 'thickness_m', 'rocker_m'],
-} as const
+export const READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'rocker_m'] as const
 
 export const ROCKER_LIMITS = {
   nose_m: [0, 0.5],
@@ -212,9 +193,7 @@ export const ROCKER_LIMITS = {
   tail_m: [0, 0.5],
 } as const
 
-export const ROW_OUT_WORDS = {
-  family: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
-} as const
+export const ROW_OUT_FAMILY_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
 export const SECTION_LIMITS = {
   rail_nose: [0, 1],
@@ -223,22 +202,16 @@ export const SECTION_LIMITS = {
   edge_from_tail_m: [0, 3.9],
 } as const
 
-export const SECTION_WORDS = {
-  deck: ['flat', 'soft dome', 'dome', 'stepped', 'hollowed over the tail'],
-} as const
+export const SECTION_DECK_WORDS = ['flat', 'soft dome', 'dome', 'stepped', 'hollowed over the tail'] as const
 
 export const SEEN_LIMITS = {
   hour: [0, 23],
   face_m: [0.1, 12],
 } as const
 
-export const SEEN_WORDS = {
-  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-} as const
+export const SEEN_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
 
-export const SEEN_AGAINST_WORDS = {
-  seen_steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-} as const
+export const SEEN_AGAINST_SEEN_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
 
 export const SEEN_OF_LIMITS = {
   seen: [0, 400],
@@ -249,23 +222,19 @@ export const SEEN_OUT_LIMITS = {
   face_m: [0.1, 12],
 } as const
 
-export const SEEN_OUT_WORDS = {
-  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-} as const
+export const SEEN_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
 
-export const SESSION_WORDS = {
-  units: ['imperial', 'metric'],
-  masses: ['kg', 'lb'],
-  faces: ['words', 'face', 'back'],
-} as const
+export const SESSION_UNITS_WORDS = ['imperial', 'metric'] as const
+
+export const SESSION_MASSES_WORDS = ['kg', 'lb'] as const
+
+export const SESSION_FACES_WORDS = ['words', 'face', 'back'] as const
 
 export const SETTING_LIMITS = {
   face_m: [0.1, 12],
 } as const
 
-export const SETTING_WORDS = {
-  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-} as const
+export const SETTING_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
 
 export const SHORE_LIMITS = {
   faces_deg: [0, 360],
@@ -277,14 +246,11 @@ export const SHORE_LIMITS = {
   buoy_km: [0, 1000],
 } as const
 
-export const SHORE_WORDS = {
-  tides: ['low', 'mid', 'high'],
-  going: ['rising', 'falling'],
-} as const
+export const SHORE_TIDES_WORDS = ['low', 'mid', 'high'] as const
 
-export const SIZING_METHOD_WORDS = {
-  code: ['ratio', 'step', 'shape', 'float'],
-} as const
+export const SHORE_GOING_WORDS = ['rising', 'falling'] as const
+
+export const SIZING_METHOD_CODE_WORDS = ['ratio', 'step', 'shape', 'float'] as const
 
 export const STATION_LIMITS = {
   from_tail_m: [0, 3.9],
@@ -304,26 +270,31 @@ export const SURFER_LIMITS = {
   budget: [0, 20000],
 } as const
 
-export const SURFER_WORDS = {
-  rung: ['starter', 'standing', 'green wave', 'trimming', 'linking', 'carving', 'critical'],
-  fitness: ['low', 'fair', 'good', 'high'],
-  stance: ['regular', 'goofy'],
-  foot_weight: ['front', 'even', 'back'],
-  style: ['active', 'relaxed'],
-  craft: ['prone', 'stand_up'],
-  aim: ['keep and share', 'progress', 'more waves', 'one board for everything', 'good days', 'trip', 'nose-ride', 'carve long', 'performance'],
-  complaints: ['will not catch', 'dies on flats', 'nose-dives', 'slides', 'stiff', 'corky', 'tips', 'catches a rail', 'dead'],
-  likes: ['wave count', 'paddling', 'speed on flats', 'turning', 'hold', 'steadiness'],
-  wish: ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'],
-} as const
+export const SURFER_RUNG_WORDS = ['starter', 'standing', 'green wave', 'trimming', 'linking', 'carving', 'critical'] as const
+
+export const SURFER_FITNESS_WORDS = ['low', 'fair', 'good', 'high'] as const
+
+export const SURFER_STANCE_WORDS = ['regular', 'goofy'] as const
+
+export const SURFER_FOOT_WEIGHT_WORDS = ['front', 'even', 'back'] as const
+
+export const SURFER_STYLE_WORDS = ['active', 'relaxed'] as const
+
+export const SURFER_CRAFT_WORDS = ['prone', 'stand_up'] as const
+
+export const SURFER_AIM_WORDS = ['keep and share', 'progress', 'more waves', 'one board for everything', 'good days', 'trip', 'nose-ride', 'carve long', 'performance'] as const
+
+export const SURFER_COMPLAINTS_WORDS = ['will not catch', 'dies on flats', 'nose-dives', 'slides', 'stiff', 'corky', 'tips', 'catches a rail', 'dead'] as const
+
+export const SURFER_LIKES_WORDS = ['wave count', 'paddling', 'speed on flats', 'turning', 'hold', 'steadiness'] as const
+
+export const SURFER_WISH_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
 export const TIDE_LIMITS = {
   mean_m: [-20, 20],
 } as const
 
-export const TIDE_WORDS = {
-  sa_from: ['equinox', 'perihelion'],
-} as const
+export const TIDE_SA_FROM_WORDS = ['equinox', 'perihelion'] as const
 
 export const TRADE_IN_OF_LIMITS = {
   sessions: [0, 5000],
@@ -345,14 +316,17 @@ export const WATER_LIMITS = {
   water_kg_m3: [990, 1040],
 } as const
 
-export const WATER_WORDS = {
-  kind: ['sea', 'river', 'pool', 'white_water'],
-  steepness: ['crumbly', 'soft', 'average', 'steep', 'hollow'],
-  wind: ['offshore', 'none', 'cross', 'onshore'],
-  crowd: ['low', 'medium', 'high'],
-  tide: ['low', 'mid', 'high', 'rising', 'falling', 'all'],
-  bottom: ['sand', 'rock', 'reef', 'built'],
-} as const
+export const WATER_KIND_WORDS = ['sea', 'river', 'pool', 'white_water'] as const
+
+export const WATER_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
+
+export const WATER_WIND_WORDS = ['offshore', 'none', 'cross', 'onshore'] as const
+
+export const WATER_CROWD_WORDS = ['low', 'medium', 'high'] as const
+
+export const WATER_TIDE_WORDS = ['low', 'mid', 'high', 'rising', 'falling', 'all'] as const
+
+export const WATER_BOTTOM_WORDS = ['sand', 'rock', 'reef', 'built'] as const
 
 export const WAVE_BIN_LIMITS = {
   face_m: [0.1, 12],
