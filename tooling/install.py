@@ -16,7 +16,7 @@ from tooling.say import CannotGoOn, run, step
 
 #: Debian's packages by the thing that shows that they are there.
 BASE_PACKAGES = {"initdb": "postgresql"}
-BROWSER_PACKAGES = {"chromium": "chromium", "chromedriver": "chromium-driver"}
+BROWSER_PACKAGES = {"chromium-headless-shell": "chromium-headless-shell", "chromedriver": "chromium-driver"}
 NODE_LEAST = 20
 
 

@@ -127,7 +127,8 @@ class Bench(BrowserCase):
         speak of the kind on the bench; picked, ruler and windows of another."""
 
         def asked() -> tuple[str, ...]:
-            low, high = self.text("[role=group][aria-label=Litres]").split("\n")[1].split(" to ")
+            says = self.wait(lambda: self.text("[role=group][aria-label=Litres]").split("\n")[1:], "litres")
+            low, high = says[0].split(" to ")
             return f"{float(low):g}", f"{float(high):g}"
 
         self.open_demo()
