@@ -67,6 +67,21 @@ class Generated(TestCase):
         self.assertNotIn("://", json.dumps(fetched))
 
 
+class Docs(SimpleTestCase):
+    def test_every_link_leads_to_a_file(self) -> None:
+        own = [ROOT / name for name in ("README.md", "CONTRIBUTING.md", "CHANGELOG.md")]
+        # Pieces that are put into a paper of docs/ speak from there.
+        pieces = ROOT / "docs" / "read"
+        papers = [*own, *(paper for paper in (ROOT / "docs").rglob("*.md") if pieces not in paper.parents)]
+        lost = [
+            f"{paper.relative_to(ROOT)}: {link}"
+            for paper in papers
+            for link in re.findall(r"\]\(([^)#\s]+)", paper.read_text(encoding="utf-8"))
+            if not link.startswith("http") and not (paper.parent / link).exists()
+        ]
+        self.assertEqual(lost, [])
+
+
 class Production(SimpleTestCase):
     def test_check_deploy_is_clean(self) -> None:
         env = {k: v for k, v in os.environ.items() if not k.startswith("CHORD_")}

@@ -23,6 +23,24 @@ _AHEAD = 0.5
 _WINDOW, _NARROW, _WIDE, _FINEST = 0.016, 0.03, 0.08, 0.0005
 #: Windows that are looked at, at most.
 _WINDOWS = 24
+#: The first height of a board begins here, with a window so wide; the second so far from the first's
+#: threshold, with its own window; the third where a line through both points, with a narrower one.
+_FIRST, _FIRST_WINDOW = -2.0, 0.2
+_SECOND, _SECOND_WINDOW, _THIRD_WINDOW = 0.17, 0.05, 0.03
+#: A step by the rise of the spare speed goes no further than this, and looks at the quarters of its way.
+_FARTHEST, _QUARTERS = 0.3, 4
+#: How much finer the next window is: where a board begins to hold, beside a root, beside a least lack.
+_FINER_CLIFF, _FINER_ROOT, _FINER_LEAST = 3, 6, 2.6
+#: Where a cliff lies before all slopes of a window the next one begins so many steps behind it.
+_BEHIND_CLIFF = 0.3
+#: The next window where nothing holds yet: so many steps on, so much wider.
+_ON, _WIDER = 3.4, 1.5
+#: How far past an edge the middle of the next window is put, in its steps.
+_PAST_EDGE = 0.4
+#: The spare speed rises towards a root, and not towards a least lack, from so many times what lack costs.
+_RISES = 3
+#: Newton's steps on the parabola: the third changes nothing that is kept.
+_NEWTON = 3
 #: No slope was caught so far.
 _NEVER = 1e9
 #: Situations, in the order in which they are looked for.
@@ -40,7 +58,7 @@ def _crossing(spare, n, step, x):
     other = n + 2 if n + 2 < LANES else n - 1
     if spare[other] > NO_HOLD / 2:
         bends = (spare[other] - spare[n] - (other - n) * rises) / ((other - n) * (other - n - 1))
-        for _ in range(3):
+        for _ in range(_NEWTON):
             value = spare[n] + part * rises + bends * part * (part - 1)
             part -= value / max(rises + bends * (2 * part - 1), 1e-9)
         part = min(max(part, 0.0), 1.0)
@@ -118,7 +136,7 @@ def _at_crossing(state, spare, value, least, crossing, begin, step, best, at_bes
         if step < _FINEST:
             return True, x + step, x + step
         if crossing == 0:
-            return False, x + 0.3 * step, step / 3
+            return False, x + _BEHIND_CLIFF * step, step / _FINER_CLIFF
         root = _cliff(spare, crossing, step, x)
     else:
         root = _crossing(spare, crossing, step, x)
@@ -127,7 +145,7 @@ def _at_crossing(state, spare, value, least, crossing, begin, step, best, at_bes
         return True, min(best, low), at_best + move * step
     if step <= _NARROW:
         return True, root, root
-    return False, root, min(step / 6, _WINDOW)
+    return False, root, min(step / _FINER_ROOT, _WINDOW)
 
 
 @compiled
@@ -137,13 +155,13 @@ def _towards_caught(state, spare, begin, edge, middle, step, caught_at, best, at
         if begin < FLATTEST + 1e-9:
             return True, FLATTEST, FLATTEST
         rises = (spare[1] - spare[0]) / step
-        way = min(spare[0] / max(rises, LACKS_M_S), 0.3)
-        return False, begin - way, max(step, way / 4)
+        way = min(spare[0] / max(rises, LACKS_M_S), _FARTHEST)
+        return False, begin - way, max(step, way / _QUARTERS)
     if state == _GAP:
         return False, (edge + caught_at) / 2, max((caught_at - edge) / (LANES - 1), _FINEST / 2)
     if edge >= STEEPEST_LOG - 1e-9:
         return True, min(best, MOST_LOG), at_best
-    return False, middle + 3.4 * step, 1.5 * step
+    return False, middle + _ON * step, _WIDER * step
 
 
 @compiled
@@ -152,22 +170,22 @@ def _towards_least(state, spare, value, least, begin, edge, middle, step, looked
     half = (LANES - 1) / 2
     if state == _DOWNHILL:
         rises = (spare[least] - spare[least - 1]) / step
-        if rises > 3 * LACKS_M_S:
-            way = min(-spare[least] / rises, 0.3)
-            return False, edge + way, max(step, way / 4)
-        return False, edge + 0.4 * max(step, _WIDE), max(step, _WIDE)
+        if rises > _RISES * LACKS_M_S:
+            way = min(-spare[least] / rises, _FARTHEST)
+            return False, edge + way, max(step, way / _QUARTERS)
+        return False, edge + _PAST_EDGE * max(step, _WIDE), max(step, _WIDE)
     if state == _UNSEEN_AHEAD:
         wide = max(step, _WIDE)
         return False, looked_to + wide * (half + 0.5), wide
     if state == _BEST_BEHIND:
         wide = max(step, _WIDE) if least == 0 else step
-        return False, at_best - 0.4 * wide, wide
+        return False, at_best - _PAST_EDGE * wide, wide
     if state == _BEST_AHEAD:
         return False, at_best, step
     if step < _WIDE + 1e-9:
         low, move = _low_point(value, least)
         return True, min(best, low), at_best + move * step
-    return False, begin + step * least, step / 2.6
+    return False, begin + step * least, step / _FINER_LEAST
 
 
 @compiled
@@ -216,11 +234,11 @@ def takeoff_boards(heights, start_share, carries, mass, power, push, sprint, dra
         for j in range(len(heights)):
             ahead = _AHEAD
             if j == 0:
-                guess, width = -2.0, 0.2
+                guess, width = _FIRST, _FIRST_WINDOW
             elif j == 1:
-                guess, width = places[0] + 0.17, 0.05
+                guess, width = places[0] + _SECOND, _SECOND_WINDOW
             elif j == 2:
-                guess, width = 2 * places[1] - places[0], 0.03
+                guess, width = 2 * places[1] - places[0], _THIRD_WINDOW
             elif out[i, j - 1] > places[j - 1]:
                 guess, width, ahead = places[j - 1], _WIDE, 0.0
             else:

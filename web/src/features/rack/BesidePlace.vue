@@ -136,4 +136,5 @@ useEventListener(window, 'keydown', keyed)
   </div>
 </template>
 
+<style scoped src="./page.css"></style>
 <style scoped src="./BesidePlace.css"></style>

@@ -127,4 +127,5 @@ const FILES = ['svg', 'dxf', 'json']
   </div>
 </template>
 
+<style scoped src="./page.css"></style>
 <style scoped src="./BoardSheet.css"></style>
