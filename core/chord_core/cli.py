@@ -15,6 +15,7 @@ from chord_core.documents import (
     ClimateRequest,
     CompareRequest,
     FixRequest,
+    GearRequest,
     HullRequest,
     RangeRequest,
     RankRequest,
@@ -31,6 +32,7 @@ from chord_core.errors import ChordError
 from chord_core.fit.answer.change import change
 from chord_core.fit.answer.compare import compare
 from chord_core.fit.answer.fix import fix
+from chord_core.fit.answer.gear import gear
 from chord_core.fit.answer.rank import rank
 from chord_core.fit.answer.size import size
 from chord_core.fit.answer.solve import solve
@@ -77,6 +79,10 @@ def _fix(data: Any, explain: bool) -> BaseModel:
     return fix(parse(FixRequest, data))
 
 
+def _gear(data: Any, explain: bool) -> BaseModel:
+    return gear(parse(GearRequest, data))
+
+
 def _water(data: Any, explain: bool) -> BaseModel:
     return (explain_water if explain else describe_water)(parse(WaterRequest, data))
 
@@ -118,6 +124,7 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "solve": _solve,
     "compare": _compare,
     "change": _change,
+    "gear": _gear,
     "fix": _fix,
     "tape": _tape,
     "still": _still,

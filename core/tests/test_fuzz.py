@@ -9,6 +9,7 @@ from unittest import TestCase
 
 from chord_core.cli import run
 from tests import draws
+from tests.test_gear_sets import fin_set
 
 BOARD: dict[str, Any] = {
     "name": "x",
@@ -72,6 +73,14 @@ BASES: dict[str, dict[str, Any]] = {
     "solve": {"surfer": SURFER, "water": WATER, "family": "mid-length", "pinned": {"length_m": 2.1}},
     "compare": {"boards": [BOARD, BOARD], "surfer": SURFER, "water": WATER},
     "change": {"board": BOARD, "surfer": SURFER, "water": WATER},
+    "gear": {
+        "board": BOARD,
+        "surfer": {**SURFER, "present_board": BOARD},
+        "water": WATER,
+        "fin_sets": [fin_set().model_dump(mode="json", exclude_none=True)],
+        "trade_in": {"sessions": 40, "stains": "some"},
+        "extras": ["bag"],
+    },
     "fix": {"surfer": {**SURFER, "present_board": BOARD}, "water": WATER},
 }
 JUNK: tuple[Any, ...] = (

@@ -110,6 +110,7 @@ class Verbs(Asking):
             ("solve", {}),
             ("change", {"board": BOARD}),
             ("fix", {}),
+            ("gear", {"board": BOARD}),
             ("compare", {"boards": [BOARD, SMALL]}),
         ):
             answer = self.ask(verb, {"surfer": {"rung": "linking"}, **more})
@@ -131,6 +132,10 @@ class Verbs(Asking):
             ("compare", {"boards": [BOARD, {**BOARD, "width_m": 3}]}, "boards.1.width_m"),
             ("change", both, "board"),
             ("fix", both, "surfer.present_board"),
+            ("gear", both, "board"),
+            ("gear", {**both, "board": BOARD, "trade_in": {}}, "trade_in"),
+            ("gear", {**both, "board": BOARD, "picked_fins": "none"}, "picked_fins"),
+            ("gear", {**both, "board": BOARD, "extras": ["boat"]}, "extras.0"),
             ("size", {"surfer": {**SURFER, "sharers": [{"mass_kg": 1}]}}, "surfer.sharers.0.mass_kg"),
             ("size", {"surfer": {**SURFER, "complaints": ["ugly"]}}, "surfer.complaints.0"),
         ):

@@ -2,12 +2,14 @@
 
 from chord_core.documents.base import parse
 from chord_core.documents.board import Board
+from chord_core.documents.fins import FinSet
 from chord_core.documents.shore import River, Shore, Tide
 from chord_core.documents.surfer import Surfer
 from chord_core.documents.verbs.change import ChangeRequest, ChangeResult
 from chord_core.documents.verbs.climate import ClimateAnswer, ClimateRequest
 from chord_core.documents.verbs.compare import CompareRequest, CompareResult
 from chord_core.documents.verbs.fix import FixRequest, FixResult
+from chord_core.documents.verbs.gear import GearRequest, GearResult
 from chord_core.documents.verbs.hull import HullRequest, HullResult, StillResult
 from chord_core.documents.verbs.range import RangeRequest, RangeResult
 from chord_core.documents.verbs.rank import RankRequest, RankResult
@@ -28,8 +30,11 @@ __all__ = [
     "ClimateRequest",
     "CompareRequest",
     "CompareResult",
+    "FinSet",
     "FixRequest",
     "FixResult",
+    "GearRequest",
+    "GearResult",
     "HullRequest",
     "HullResult",
     "RangeRequest",

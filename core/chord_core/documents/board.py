@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 from pydantic import Field, model_validator
 
 from chord_core.documents.base import Document
+from chord_core.documents.fins import FinFlex, FinGroup, FinSize, check_groups
 from chord_core.documents.names import BuildName, FamilyName, FinSetupName
 from chord_core.errors import ChordError
 from chord_core.line import LIMITS_L, LIMITS_M
@@ -20,7 +21,6 @@ BottomShape = Literal[
 ]
 #: What of a board was not said and is taken from an ordinary one of its family.
 AssumedMeasure = Literal["family", "length_m", "width_m", "thickness_m"]
-FinFlex = Literal["soft", "medium", "stiff"]
 Stock = Literal["new", "used", "demo", "hire", "ordered"]
 
 Share = Annotated[float, Field(ge=0, le=1)]
@@ -95,14 +95,24 @@ class Station(Document):
 
 class Fins(Document):
     """What fins stand in the board, or what its boxes take; ``position_m`` [m] is how far the whole set is
-    moved forward of its usual place."""
+    moved forward of its usual place. ``groups``, from front to rear, are the very fins of a set that is known
+    by its measures; without them size and set-up say what they are."""
 
     setup: FinSetupName | None = None
-    size: Literal["XS", "S", "M", "L", "XL"] | None = None
+    size: FinSize | None = None
     boxes: Annotated[int, Field(ge=0, le=7)] | None = None
     box_type: str | None = Field(default=None, max_length=40)
     flex: FinFlex | None = None
     position_m: Annotated[float, Field(ge=-0.1, le=0.1)] | None = None
+    groups: tuple[FinGroup, ...] = Field(default=(), max_length=2)
+
+    @model_validator(mode="after")
+    def _groups_are_of_the_setup(self) -> Fins:
+        if self.groups:
+            if self.setup is None:
+                raise ChordError("setup", None, "say the set-up of these fins too")
+            check_groups(self.setup, self.groups)
+        return self
 
 
 class Board(Document):

@@ -44,8 +44,22 @@ class FinSet:
         return FinSet(**{name: np.concatenate(pair) for name, pair in pairs.items()})
 
 
-def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0.0) -> tuple[float, float]:
-    """Effective area [m2] and yaw stiffness [m4] of a set-up in a size.
+#: A group of fins: count, place from the tail [m], area of one [m2], depth [m].
+Group = tuple[int, float, float, float]
+
+
+def groups_of(setup: str, size: str) -> list[Group]:
+    """The fins of a set-up in a size, from front to rear: of the same outline, so depths go by the root."""
+    rules = tables().fins
+    scale = rules.sizes[size]
+    return [
+        (count, place, area * scale, float(depth * np.sqrt(scale)))
+        for count, place, area, depth in rules.setups[setup]
+    ]
+
+
+def strength(groups: Sequence[Group], flex: str = "medium", moved_m: float = 0.0) -> tuple[float, float]:
+    """Effective area [m2] and yaw stiffness [m4] of fins.
 
     Sum of A a over the fins with a by Helmbold and AR = 2 depth^2 / A (the hull mirrors the fin);
     Y = sum of A a [(x - .30)^2 + .03^2] (``docs/model.md``).
@@ -54,22 +68,18 @@ def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0
         flex: ``soft``, ``medium`` or ``stiff``.
         moved_m: how far the set stands ahead of its usual place [m].
     """
-    rules = tables().fins
-    area = yaw = 0.0
-    for count, place, fin_area, depth in rules.setups[setup]:
-        scaled = fin_area * rules.sizes[size]
-        works = count * scaled * float(lift_slope(2 * depth**2 * rules.sizes[size] / scaled))
-        area += works
+    total = yaw = 0.0
+    for count, place, area, depth in groups:
+        works = count * area * float(lift_slope(2 * depth**2 / area))
+        total += works
         yaw += works * ((place + moved_m - REAR_FOOT_M) ** 2 + _OWN_ARM_M**2)
-    bends = rules.flex[flex]
-    return area * bends.side_force, yaw * bends.yaw
+    bends = tables().fins.flex[flex]
+    return total * bends.side_force, yaw * bends.yaw
 
 
-def depth_of(setup: str, size: str) -> float:
-    """Depth [m] of the deepest fin of a set-up in a size."""
-    rules = tables().fins
-    deepest = max(depth for _, _, _, depth in rules.setups[setup])
-    return float(deepest * np.sqrt(rules.sizes[size]))
+def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0.0) -> tuple[float, float]:
+    """``strength`` of a set-up in a size."""
+    return strength(groups_of(setup, size), flex, moved_m)
 
 
 def setup_of(board: Board) -> str:
@@ -77,15 +87,25 @@ def setup_of(board: Board) -> str:
     return board.fins.setup or families()[board.family].fin_setup
 
 
-def _strength_of(board: Board) -> tuple[float, float]:
-    fins = board.fins
-    return set_strength(setup_of(board), fins.size or "M", fins.flex or "medium", fins.position_m or 0.0)
+def groups_in(board: Board) -> list[Group]:
+    """The fins of a board: those that are known by their measures, else its set-up in its size."""
+    setup, fins = setup_of(board), board.fins
+    if not fins.groups:
+        return groups_of(setup, fins.size or "M")
+    places = [place for _, place, _, _ in tables().fins.setups[setup]]
+    known = zip(fins.groups, places, strict=True)
+    return [(group.count, place, group.area_m2, group.depth_m) for group, place in known]
 
 
 def fins_of(boards: Sequence[Board]) -> FinSet:
     """Fins of many boards; where no size is said, the medium set."""
-    area, yaw = np.array([_strength_of(board) for board in boards], float).reshape(-1, 2).T
+    every = [groups_in(board) for board in boards]
+    strengths = [
+        strength(groups, board.fins.flex or "medium", board.fins.position_m or 0.0)
+        for groups, board in zip(every, boards, strict=True)
+    ]
+    area, yaw = np.array(strengths, float).reshape(-1, 2).T
     single = np.array([float(setup_of(board) == "single") for board in boards])
-    depth = np.array([depth_of(setup_of(board), board.fins.size or "M") for board in boards])
+    depth = np.array([max(depth for *_, depth in groups) for groups in every], float)
     pump = np.array([tables().fins.pump[setup_of(board)] for board in boards], float)
     return FinSet(area, yaw, single, depth, pump)

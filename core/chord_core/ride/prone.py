@@ -13,7 +13,7 @@ import numpy as np
 from chord_core.hull.contours import effective_deadrise, planing_curvature
 from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import SHARE, WEIGHT, Array
+from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray
 from chord_core.kernel import in_two_threads
 from chord_core.physics import G
 from chord_core.ride.columns import take
@@ -65,7 +65,7 @@ class PaddleState:
     planes: Planes | None = None
     launch: Launch | None = None
 
-    def rows(self, which: slice) -> PaddleState:
+    def rows(self, which: IndexArray | slice) -> PaddleState:
         """The same of some boards."""
         launch = self.launch and rows_of(self.launch, np.arange(len(self.sprint_m_s))[which])
         return replace(take(replace(self, launch=None), which), launch=launch)

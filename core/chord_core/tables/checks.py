@@ -26,6 +26,8 @@ def _boards(tables: Tables) -> Iterator[Check]:
     yield "families: tail", (row.tail_shape for row in tables.families.families), choice.tail_says
     yield "fins: pump of a set-up", tables.fins.pump, setups
     yield "fins: a pump for every set-up", setups, tables.fins.pump
+    yield "fins: boxes of a set-up", tables.fins.boxes, setups
+    yield "fins: boxes for every set-up", setups, tables.fins.boxes
     yield "choice: words for every set-up", setups, choice.setup_says
     yield "choice: set-up", (name for row in choice.setups.values() for name in row), setups
     yield "choice: set-ups of kinds", choice.setups, of_kind

@@ -112,22 +112,6 @@ class Builds(Table):
     builds: tuple[BuildRow, ...]
 
 
-class FinFlex(Row):
-    """What a flex leaves of side force and of yaw stiffness."""
-
-    side_force: float
-    yaw: float
-
-
-class Fins(Table):
-    """Fin set-ups at size M: groups of count, place from the tail [m], area [m2] and depth [m]."""
-
-    sizes: Weights
-    setups: dict[str, tuple[tuple[int, float, float, float], ...]]
-    pump: Weights
-    flex: dict[str, FinFlex]
-
-
 # -- surfers
 
 

@@ -22,17 +22,16 @@ from chord_core.tables.answer_schema import (
     ExpectedKinds,
     ExpectedLitres,
     Fit,
-    Gear,
     Needs,
 )
 from chord_core.tables.checks import cross_faults
 from chord_core.tables.constants import Constants
+from chord_core.tables.gear_schema import Fins, Gear
 from chord_core.tables.schema import (
     Builds,
     Complaints,
     Craft,
     Families,
-    Fins,
     Power,
     Questions,
     Row,

@@ -35,7 +35,7 @@ def right_from() -> float:
 
 
 #: What is changed of the fins, and how it is said.
-_FinChange = tuple[dict[str, str | float], str]
+_FinChange = tuple[dict[str, str | float | tuple[()]], str]
 
 
 def fin_trials(board: Board) -> list[tuple[Board, str]]:
@@ -50,10 +50,13 @@ def fin_trials(board: Board) -> list[tuple[Board, str]]:
     def place_says(moved: float) -> str:
         return f"{spoken.span(abs(moved))} {'forward' if moved > 0 else 'back'}"
 
-    single: list[_FinChange] = [({"size": name}, f"size {name}") for name in sizes]
+    # Another size is another set: what is known of these fins by measure is not true of it.
+    single: list[_FinChange] = [({"size": name, "groups": ()}, f"size {name}") for name in sizes]
     single += [({"flex": name}, f"{name} fins") for name in flexes]
     single += [({"position_m": moved}, f"fins {place_says(moved)}") for moved in places]
-    double: list[_FinChange] = [({"size": a, "flex": b}, f"size {a}, {b}") for a in sizes for b in flexes]
+    double: list[_FinChange] = [
+        ({"size": a, "flex": b, "groups": ()}, f"size {a}, {b}") for a in sizes for b in flexes
+    ]
     return [
         (board.model_copy(update={"fins": own.model_copy(update={"setup": setup_of(board), **change})}), says)
         for change, says in (*single, *double)

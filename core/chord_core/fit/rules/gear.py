@@ -103,20 +103,21 @@ def wax_for(water_c: float) -> str:
     return next(str(row.name) for row in tables().gear.wax if row.to_c is None or water_c <= row.to_c)
 
 
-def _build_of(board: Board) -> str:
+def build_of(board: Board) -> str:
+    """What a board is built of, said or its family's."""
     return board.build or families()[board.family].build
 
 
 def care_for(board: Board) -> tuple[str, ...]:
     """How to look after a board: what its build has first, then what goes for every board."""
-    build = _build_of(board)
+    build = build_of(board)
     first = f"{build}: {tables().gear.builds[build].fails}."
     return (first, *tables().gear.care)
 
 
 def life_left(board: Board, sessions: float) -> float:
     """Share of a board's life that is left after so many sessions, 0-1."""
-    life = float(tables().gear.builds[_build_of(board)].life)
+    life = float(tables().gear.builds[build_of(board)].life)
     return max(1 - sessions / life, 0.0)
 
 
@@ -140,15 +141,19 @@ def trade_in(board: Board, hull: Hull, row: int, sessions: float, condition: flo
     return float(value), f"{weighs}: look for water inside."
 
 
+def takes_wax(board: Board) -> bool:
+    """Whether a board is waxed where others carry a pad: a soft or long one, or one that has its pad."""
+    return bool(families()[board.family].board_class in _WAXED or board.pad)
+
+
 def out_of_the_door(board: Board, taken_in: float = 0.0, bag: bool = False) -> float | None:
     """Price of a board with fins unless they are included, leash, pad (wax where there is one already,
     or none is taken), and a bag if wanted, less what is traded in; None where the board has no price."""
     if board.price is None:
         return None
     prices = tables().gear.prices
-    soft = families()[board.family].board_class in _WAXED
     total = board.price + prices.leash + (0 if board.fins_included else prices.fins)
-    total += prices.wax if soft or board.pad else prices.pad
+    total += prices.wax if takes_wax(board) else prices.pad
     return float(total + (prices.bag if bag else 0) - taken_in)
 
 
@@ -158,6 +163,6 @@ def cost_a_session(board: Board, sessions_month: float, years: float = _YEARS_KE
     if board.price is None:
         return None
     surfed = max(sessions_month * 12 * years, 1.0)
-    life = float(tables().gear.builds[_build_of(board)].life)
+    life = float(tables().gear.builds[build_of(board)].life)
     left = board.price * tables().gear.trade_in.share * life_left(board, surfed)
     return float((board.price - left) / min(surfed, life))

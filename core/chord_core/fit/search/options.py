@@ -51,7 +51,8 @@ def with_tail(board: Board, tail: str) -> Board:
 
 def with_setup(board: Board, setup: str) -> Board:
     """The board with another fin set-up."""
-    return board.model_copy(update={"fins": board.fins.model_copy(update={"setup": setup})})
+    fins = board.fins.model_copy(update={"setup": setup, "groups": ()})
+    return board.model_copy(update={"fins": fins})
 
 
 def with_build(board: Board, build: str) -> Board:

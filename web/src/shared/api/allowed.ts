@@ -100,6 +100,18 @@ export const CONSTANT_NAME_WORDS = ['M2', 'S2', 'N2', 'K2', 'NU2', 'MU2', '2N2',
 
 export const FIN_ADVICE_FLEX_WORDS = ['soft', 'medium', 'stiff'] as const
 
+export const FIN_GROUP_LIMITS = {
+  count: [1, 2],
+  area_m2: [0.001, 0.06],
+  depth_m: [0.03, 0.35],
+  base_m: [0.03, 0.35],
+  rake_deg: [0, 60],
+  cant_deg: [0, 20],
+  toe_deg: [-5, 10],
+} as const
+
+export const FIN_GROUP_FOIL_WORDS = ['flat inside', 'hollow inside', 'both sides'] as const
+
 export const FINS_LIMITS = {
   boxes: [0, 7],
   position_m: [-0.1, 0.1],

@@ -1209,7 +1209,8 @@ export interface components {
              *       "boxes": null,
              *       "box_type": null,
              *       "flex": null,
-             *       "position_m": null
+             *       "position_m": null,
+             *       "groups": []
              *     }
              */
             fins?: components["schemas"]["Fins"];
@@ -2300,9 +2301,48 @@ export interface components {
             says: string;
         };
         /**
+         * FinGroup
+         * @description Fins of a set that are alike: how many, area of one [m2], depth [m] and base [m]; rake, cant (0 stands
+         *     upright) and toe [deg]; foil.
+         */
+        FinGroup: {
+            /** Count */
+            count: number;
+            /** Area M2 */
+            area_m2: number;
+            /** Depth M */
+            depth_m: number;
+            /**
+             * Base M
+             * @default null
+             */
+            base_m?: number | null;
+            /**
+             * Rake Deg
+             * @default null
+             */
+            rake_deg?: number | null;
+            /**
+             * Cant Deg
+             * @default null
+             */
+            cant_deg?: number | null;
+            /**
+             * Toe Deg
+             * @default null
+             */
+            toe_deg?: number | null;
+            /**
+             * Foil
+             * @default null
+             */
+            foil?: ("flat inside" | "hollow inside" | "both sides") | null;
+        };
+        /**
          * Fins
          * @description What fins stand in the board, or what its boxes take; ``position_m`` [m] is how far the whole set is
-         *     moved forward of its usual place.
+         *     moved forward of its usual place. ``groups``, from front to rear, are the very fins of a set that is known
+         *     by its measures; without them size and set-up say what they are.
          */
         Fins: {
             /**
@@ -2335,6 +2375,11 @@ export interface components {
              * @default null
              */
             position_m?: number | null;
+            /**
+             * Groups
+             * @default []
+             */
+            groups?: components["schemas"]["FinGroup"][];
         };
         /**
          * FittingDocument

@@ -1,0 +1,58 @@
+"""The ``gear`` verb: what leaves the shop with a board, chosen by the same ride that chose the board."""
+
+from __future__ import annotations
+
+from chord_core.documents.verbs.gear import FootPlaces, GearRequest, GearResult
+from chord_core.fit.answer.gear_builds import builds_beside
+from chord_core.fit.answer.gear_fins import fins_in_order, trial_of
+from chord_core.fit.answer.gear_sum import sum_of, value_of
+from chord_core.fit.judge.case import case_of
+from chord_core.fit.rules.cautions import leash_for
+from chord_core.fit.rules.costs import owning_from
+from chord_core.fit.rules.gear import build_of, fin_flex, pad_for, wax_for
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.behaviour import foot_map
+from chord_core.ride.fins import fins_of
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.surfer.defaults import missing_facts
+from chord_core.tables import tables
+
+
+def _feet(fleet_ride: FleetRide) -> FootPlaces:
+    feet = foot_map(fleet_ride)
+    return FootPlaces(turn_m=float(feet.turn_m[0]), trim_m=float(feet.trim_m[0]))
+
+
+def gear(request: GearRequest) -> GearResult:
+    """Choose fins, builds, leash, pad and wax for a board, value the old one, and add all up.
+
+    Returns:
+        The answer; only ``missing`` while mass or level is not known.
+
+    Raises:
+        ChordError: ``picked_fins`` is no set of ``fin_sets``, or one that the boxes refuse.
+    """
+    case = case_of(request)
+    if case is None:
+        return GearResult(missing=missing_facts(request.surfer))
+    board, rider, conditions = request.board, case.rider, case.conditions
+    hull = labelled_hulls([board])
+    ridden = build_fleet_ride(hull, fins_of([board]), rider, conditions)
+    fins = fins_in_order(request, ridden)
+    traded = value_of(request)
+    build, hire = build_of(board), tables().gear.prices.hire
+    return GearResult(
+        wanted_flex=fin_flex(hull, 0, rider, conditions),
+        fins=fins,
+        trial=trial_of(request, fins),
+        at=tables().gear.beside.at_sessions,
+        builds=builds_beside(request, ridden),
+        leash=leash_for(board.length_m, rider, conditions),
+        pad=pad_for(board, rider, conditions),
+        feet=_feet(ridden),
+        wax=None if request.water_c is None else wax_for(request.water_c),
+        kit=tables().gear.builds[build].mend,
+        trade_in=traded,
+        owning_from_sessions=None if board.price is None else owning_from(build, board.price, hire),
+        sum=sum_of(request, fins, traded),
+    )
