@@ -19,7 +19,7 @@ from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.batches import summarize_rides
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.ride.prone import float_fast
 from chord_core.ride.ride_model import build_fleet_ride
 from chord_core.ride.wave_range import find_wave_range
@@ -64,7 +64,7 @@ def _of_64(rounds: int) -> None:
           _time(lambda: judge_rack(case, boards[:1], alone, None).describe(0), rounds), 64)  # fmt: skip
 
 
-def _repeated(hull: Hull, fins: FinSet, times: int) -> tuple[Hull, FinSet]:
+def _repeated(hull: Hull, fins: FleetFins, times: int) -> tuple[Hull, FleetFins]:
     import numpy as np
 
     rows = np.tile(np.arange(len(hull)), times)
@@ -81,7 +81,7 @@ def _of_a_thousand(rounds: int) -> None:
     assert case
     rider, conditions = case.rider, case.conditions
 
-    def ride(some: Hull, of: FinSet, fast: bool = True) -> None:
+    def ride(some: Hull, of: FleetFins, fast: bool = True) -> None:
         fleet_ride = build_fleet_ride(some, of, rider, conditions, fast)
         fleet_ride.rides_an_hour(fleet_ride.works)
         if fast:

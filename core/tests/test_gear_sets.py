@@ -24,14 +24,14 @@ FLEXES = ("soft", "medium", "stiff")
 def fin_set(setup: str = "thruster", size: str = "M", flex: str = "medium", **more: object) -> FinSet:
     """A set as the set-up's own fins are in a size."""
     groups = [{"count": n, "area_m2": area, "depth_m": deep} for n, _, area, deep in groups_of(setup, size)]
-    box = "long box" if setup == "single" else "two tabs"
+    box = "long box" if setup == "single" else "two-tab"
     facts = {"name": f"{setup} {size} {flex}", "setup": setup, "size": size, "flex": flex, "box": box}
     return parse(FinSet, {**facts, "groups": groups, **more})
 
 
 def under(mass: float = 75, board: Board | None = None, *sets: FinSet, **more: object) -> GearResult:
-    """The sets under a board with five boxes of two tabs."""
-    of = board or inches("all-rounder", 72, 20, 2.5, fins={"boxes": 5, "box_type": "two tabs"}, price=650)
+    """The sets under a board with five boxes of two-tab."""
+    of = board or inches("all-rounder", 72, 20, 2.5, fins={"boxes": 5, "box_type": "two-tab"}, price=650)
     surfer = Surfer(mass_kg=mass, rung="linking", height_m=1.78)
     asked = {"board": of, "surfer": surfer, "water": Water(usual_m=1.2), "fin_sets": sets, **more}
     return gear(GearRequest.model_validate(asked))
@@ -73,18 +73,20 @@ class Boxes(TestCase):
     def test_places_and_kind(self) -> None:
         """Boxes of a board, a set-up and its kind of box: whether it goes in; None: look."""
         cases = (
-            ({"setup": "thruster", "box_type": "two tabs"}, "thruster", "two tabs", True),
-            ({"setup": "thruster", "box_type": "two tabs"}, "thruster", "one tab", False),
-            ({"setup": "thruster", "box_type": "two tabs"}, "quad", "two tabs", False),
-            ({"boxes": 5, "box_type": "Two tabs"}, "quad", "two tabs", True),
-            ({"boxes": 5, "box_type": "two tabs"}, "twin + trailer", "two tabs", True),
-            ({"boxes": 5, "box_type": "two tabs"}, "single", "long box", False),
-            ({"boxes": 4, "box_type": "two tabs"}, "thruster", "two tabs", False),
-            ({"setup": "twin"}, "keels", "one tab", None),
-            ({"setup": "two plus one", "box_type": "one tab"}, "single", "long box", True),
-            ({"setup": "two plus one", "box_type": "one tab"}, "two plus one", "one tab", True),
-            ({"setup": "single"}, "two plus one", "two tabs", False),
-            ({"boxes": 0}, "thruster", "two tabs", False),
+            ({"setup": "thruster", "box_type": "two-tab"}, "thruster", "two-tab", True),
+            ({"setup": "thruster", "box_type": "two-tab"}, "thruster", "one-tab", False),
+            ({"setup": "thruster", "box_type": "two-tab"}, "quad", "two-tab", False),
+            ({"boxes": 5, "box_type": "Two-tab"}, "quad", "two-tab", True),
+            ({"boxes": 5, "box_type": "two-tab"}, "twin + trailer", "two-tab", True),
+            ({"boxes": 5, "box_type": "two-tab"}, "single", "long box", False),
+            ({"boxes": 4, "box_type": "two-tab"}, "thruster", "two-tab", False),
+            ({"setup": "twin"}, "keels", "one-tab", None),
+            ({"setup": "two plus one", "box_type": "one-tab"}, "single", "long box", True),
+            ({"setup": "two plus one", "box_type": "one-tab"}, "two plus one", "one-tab", True),
+            ({"setup": "single"}, "two plus one", "two-tab", False),
+            ({"setup": "two plus one", "box_type": "long box"}, "two plus one", "one-tab", None),
+            ({"setup": "two plus one", "box_type": "long box"}, "single", "long box", True),
+            ({"boxes": 0}, "thruster", "two-tab", False),
             ({"setup": "thruster", "box_type": "glassed on"}, "thruster", "glassed on", False),
         )
         for fins, setup, box, goes in cases:
@@ -140,7 +142,7 @@ class Order(TestCase):
 
     def test_the_designers_own_goes_first_unless_it_is_too_much(self) -> None:
         board = inches(
-            "all-rounder", 72, 20, 2.5, fins={"boxes": 5, "box_type": "two tabs"}, designer_fins={"size": "L"}
+            "all-rounder", 72, 20, 2.5, fins={"boxes": 5, "box_type": "two-tab"}, designer_fins={"size": "L"}
         )
         sets = [fin_set("thruster", size) for size in ("S", "M", "L")]
         first = under(75, board, *sets).fins[0]

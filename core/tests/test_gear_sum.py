@@ -25,7 +25,7 @@ OLD = inches("all-rounder", 74, 20.5, 2.6, price=600, build=PU)
 
 
 def board_of(**more: object) -> Board:
-    return inches("all-rounder", 72, 20, 2.5, fins={"boxes": 5, "box_type": "two tabs"}, build=PU, **more)
+    return inches("all-rounder", 72, 20, 2.5, fins={"boxes": 5, "box_type": "two-tab"}, build=PU, **more)
 
 
 def out(board: Board | None = None, surfer: dict[str, object] | None = None, **more: object) -> GearResult:

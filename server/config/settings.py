@@ -43,6 +43,7 @@ INSTALLED_APPS = [
     "buoys",
     "breaks",
     "rack",
+    "fins",
     "fittings",
     "demo",
 ]

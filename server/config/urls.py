@@ -1,6 +1,7 @@
 """All addresses of the server."""
 
 from django.urls import path, re_path
+from fins import api as fins
 
 from accounts import api as accounts
 from breaks import api as breaks
@@ -36,6 +37,9 @@ urlpatterns = [
     path("api/rack/find/", rack.FindView.as_view(), name="find"),
     path("api/rack/asked/", fittings.AskedView.as_view(), name="asked"),
     path("api/rack/rows/", rack.RowsView.as_view(), name="rows"),
+    path("api/fins/", fins.FinWallView.as_view(), name="fin-wall"),
+    path("api/fins/<int:pk>/", fins.FinsView.as_view(), name="fins"),
+    path("api/fins/table/", fins.FinsTableView.as_view(), name="fins-table"),
     path("api/breaks/", breaks.BreaksView.as_view(), name="breaks"),
     path("api/breaks/<int:pk>/", breaks.BreakView.as_view(), name="break"),
     *(
@@ -62,6 +66,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/doubts/", fittings.DoubtsView.as_view(), name="doubts"),
     path("api/fittings/import/", fittings.ImportView.as_view(), name="import"),
     path("api/fittings/<int:pk>/since/", fittings.SinceView.as_view(), name="since"),
+    path("api/fittings/<int:pk>/gear/", fittings.GearView.as_view(), name="gear"),
     path("api/fittings/<int:pk>/faces/", fittings.FacesView.as_view(), name="faces"),
     path("api/fittings/<int:pk>/why/", fittings.WhyView.as_view(), name="why"),
     path("api/fittings/<int:pk>/why-not/", fittings.WhyNotView.as_view(), name="why-not"),

@@ -8,6 +8,8 @@ from pathlib import Path
 from typing import Any
 
 from django.db import transaction
+from fins.commands import add_fins
+from fins.documents import FinsIn
 
 from accounts.models import Shop, User
 from breaks.commands import keep_break
@@ -57,7 +59,7 @@ def load_demo(folder: Path, reset: bool = False) -> str:
     """Load the demo shop unless it is there.
 
     Args:
-        folder: where shop, boards, breaks and fittings lie as JSON.
+        folder: where shop, boards, fins, breaks and fittings lie as JSON.
         reset: throw the demo shop that is there away first.
 
     Raises:
@@ -79,6 +81,8 @@ def load_demo(folder: Path, reset: bool = False) -> str:
     for i, (row, came) in enumerate(pairs):
         since = today() - timedelta(days=came.get("days", 0))
         add_board(shop, parse(Board, row, f"boards.{i}"), came.get("number", ""), since)
+    for i, row in enumerate(_each(folder, "fins")):
+        add_fins(shop, parse(FinsIn, row, f"fins.{i}"))
     rows = _each(folder, "breaks")
     places = {row["name"]: keep_break(shop, parse(BreakIn, row, f"breaks.{i}")) for i, row in enumerate(rows)}
     for i, row in enumerate(_each(folder, "fittings")):

@@ -30,6 +30,7 @@ from fittings.documents import (
     FittingList,
     FittingOut,
     FittingPatch,
+    Gear,
     PreferredBoard,
     SettledSize,
     Since,
@@ -38,6 +39,7 @@ from fittings.documents import (
     WhyNot,
     WhyNotOf,
 )
+from fittings.gear import build_gear
 from fittings.models import Fitting
 from fittings.preemption import foreground_request, run_unless_stale
 from fittings.surfable_days import count_surfable_days
@@ -175,6 +177,15 @@ class FacesView(ShopView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         """What the board on the bench and the present one do, number by number."""
         return json_response(build_faces(self.own_or_404(Fitting, pk), _preferred(self)))
+
+
+class GearView(ShopView):
+    """What goes with the board on the bench."""
+
+    @extend_schema(operation_id="fitting_gear", parameters=parameters(PreferredBoard), responses=Gear)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Fins, builds, leash, pad, wax, the board in payment, and the sum."""
+        return json_response(build_gear(self.own_or_404(Fitting, pk), _preferred(self)))
 
 
 class WhyView(ShopView):

@@ -120,6 +120,17 @@ def _gone_by(fitting: Fitting, way: str) -> dict[str, Any]:
     return _stored(parse(Water, _merged(fitting.water, {**back, "bins": None}), "water"))
 
 
+def _lay_on_the_bench(fitting: Fitting, patch: FittingPatch) -> None:
+    """Put the board of a change on the bench, if it has one."""
+    if "bench_id" in patch.model_fields_set:
+        fitting.bench_board = _own(fitting.shop, RackBoard, "bench_id", patch.bench_id)
+        fitting.typed_board = None
+    if "typed_board" in patch.model_fields_set:
+        board = patch.typed_board
+        fitting.typed_board = board.model_dump(mode="json", exclude_unset=True) if board else None
+        fitting.bench_board = None if board else fitting.bench_board
+
+
 def _apply(fitting: Fitting, patch: FittingPatch) -> None:
     given = patch.model_fields_set
     if "break_id" in given:
@@ -138,13 +149,9 @@ def _apply(fitting: Fitting, patch: FittingPatch) -> None:
         fitting.target_l = patch.target_l
     if "pinned" in given:
         fitting.pinned = _stored(patch.pinned) if patch.pinned else None
-    if "bench_id" in given:
-        fitting.bench_board = _own(fitting.shop, RackBoard, "bench_id", patch.bench_id)
-        fitting.typed_board = None
-    if "typed_board" in given:
-        board = patch.typed_board
-        fitting.typed_board = board.model_dump(mode="json", exclude_unset=True) if board else None
-        fitting.bench_board = None if board else fitting.bench_board
+    if "gear" in given:
+        fitting.gear = _stored(patch.gear) if patch.gear else {}
+    _lay_on_the_bench(fitting, patch)
 
 
 @transaction.atomic
@@ -160,6 +167,7 @@ def import_fitting(shop: Shop, person: User | None, given: FittingDocument) -> F
         water=_stored(given.water),
         target_l=given.target_l,
         pinned=_stored(given.pinned) if given.pinned else None,
+        gear=_stored(given.gear) if given.gear else {},
         typed_board=_stored(given.bench) if given.bench else None,
         tables_version=tables_version(),
         made_by=person,

@@ -13,6 +13,7 @@ from chord_core.documents.verbs.change import ChangeResult
 from chord_core.documents.verbs.climate import WorthResult
 from chord_core.documents.verbs.compare import CompareResult
 from chord_core.documents.verbs.fix import FixResult
+from chord_core.documents.verbs.gear import GearResult, TradeInLooks
 from chord_core.documents.verbs.hull import Curves, Dims
 from chord_core.documents.verbs.rank import Need, NextQuestion, Ranked, Remembered
 from chord_core.documents.verbs.ride import RideResult
@@ -65,6 +66,15 @@ class FittingIn(Document):
     break_id: int | None = None
 
 
+class GearChoice(Document):
+    """What was chosen to go with the board: fins by name, what else is wanted, and how the present board was
+    looked at that is given in payment."""
+
+    picked_fins: str | None = Field(default=None, max_length=80)
+    extras: tuple[Literal["bag", "kit"], ...] = Field(default=(), max_length=2)
+    trade_in: TradeInLooks | None = None
+
+
 class FittingPatch(Document):
     """A change of a ticket. Facts and water are merged: after a null a fact is assumed again. ``go_by``: take
     the waves that the break's buoy or gauge measured, those that are remembered, or its white water."""
@@ -76,6 +86,7 @@ class FittingPatch(Document):
     go_by: Literal["measured", "remembered", "foam"] | None = None
     target_l: TargetL | None = None
     pinned: Pins | None = None
+    gear: GearChoice | None = None
     bench_id: int | None = None
     typed_board: Board | None = None
 
@@ -174,6 +185,7 @@ class FittingOut(Result):
     break_id: int | None
     target_l: float | None
     pinned: Pins | None
+    gear: GearChoice
     bench_id: int | None
     typed_board: Board | None
     answer: Answer
@@ -186,6 +198,16 @@ class Faces(Result):
     version: int
     bench: RideResult | None = None
     present: RideResult | None = None
+
+
+class Gear(Result):
+    """What goes with the board on the bench, as a ticket stood at ``version``; null while mass or level is
+    not known, or no board lies there. ``unpicked``: fins that were picked and hang no longer, or that these
+    boxes refuse."""
+
+    version: int
+    gear: GearResult | None = None
+    unpicked: str = ""
 
 
 class Why(Result):
@@ -249,6 +271,7 @@ class FittingDocument(Document):
     water: Water = Water()
     target_l: TargetL | None = None
     pinned: Pins | None = None
+    gear: GearChoice | None = None
     bench: Board | None = None
 
 

@@ -35,6 +35,7 @@ class Fitting(ShopOwned):
     facts = models.JSONField(default=dict)
     water = models.JSONField(default=dict)
     pinned = models.JSONField(null=True)
+    gear = models.JSONField(default=dict)
     target_l = models.FloatField(null=True)
     bench_board = models.ForeignKey(Board, on_delete=models.SET_NULL, null=True, related_name="+")
     typed_board = models.JSONField(null=True)

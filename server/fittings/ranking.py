@@ -22,7 +22,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.memory import Memory
 from chord_core.ride.batches import RideSummary, summarize_rides
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import tables
 from fittings.documents import RackPlace
 from rack.selectors import Rack
@@ -39,7 +39,7 @@ class Fleet:
 
     boards: tuple[Board, ...]
     hull: Hull
-    fins: FinSet
+    fins: FleetFins
     kept: Memory = field(default_factory=lambda: Memory(_KEPT))
     parts: Memory = field(default_factory=lambda: Memory(_KEPT))
 
@@ -115,7 +115,7 @@ class Ranking:
     judged: JudgedRack
     rows: tuple[int, ...]
     shut: tuple[int, ...]
-    fins: FinSet
+    fins: FleetFins
 
     @property
     def order(self) -> list[int]:

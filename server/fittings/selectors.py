@@ -14,6 +14,7 @@ from fittings.documents import (
     FittingRow,
     SettledSize,
 )
+from fittings.gear import gear_choice
 from fittings.hand_out import hand_out
 from fittings.models import Fitting
 
@@ -37,6 +38,7 @@ def as_document(fitting: Fitting, preferred: int | None = None) -> FittingOut:
         break_id=fitting.surf_break_id,
         target_l=fitting.target_l,
         pinned=pins_of(fitting),
+        gear=gear_choice(fitting),
         bench_id=fitting.bench_board_id,
         typed_board=typed_board(fitting),
         answer=build_answer(fitting, preferred),
@@ -89,5 +91,10 @@ def document_of(fitting: Fitting) -> FittingDocument:
     facts, water = fitting.documents()
     board = typed_board(fitting) or (fitting.bench_board.document() if fitting.bench_board else None)
     return FittingDocument(
-        surfer=facts, water=water, target_l=fitting.target_l, pinned=pins_of(fitting), bench=board
+        surfer=facts,
+        water=water,
+        target_l=fitting.target_l,
+        pinned=pins_of(fitting),
+        gear=gear_choice(fitting) if fitting.gear else None,
+        bench=board,
     )

@@ -20,7 +20,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import check_label, labelled_hulls
 from chord_core.hull.measured import hulls_of
 from chord_core.line import read_line, write_line
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import builds, families, rungs, tables
 from chord_core.water.days import height_words
 from rack.documents import BoardOut, Family, HeightWord, LineOut, Rung, Silhouette, Skill, Words
@@ -37,7 +37,7 @@ class Rack:
     ids: tuple[int, ...]
     boards: tuple[Document, ...]
     hull: Hull
-    fins: FinSet
+    fins: FleetFins
     sent: tuple[BoardOut, ...]
 
 

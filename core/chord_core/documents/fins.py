@@ -13,8 +13,8 @@ from chord_core.tables import tables
 
 FinFlex = Literal["soft", "medium", "stiff"]
 FinSize = Literal["XS", "S", "M", "L", "XL"]
-#: What holds a fin: two tabs or one in a plug, a long box with a bolt, screws through the board, or glass.
-BoxKind = Literal["two tabs", "one tab", "long box", "screws", "glassed on"]
+#: What holds a fin: a box for two tabs or for one, a long one with a bolt, screws through the board, glass.
+BoxKind = Literal["two-tab", "one-tab", "long box", "screwed", "glassed on"]
 FinFoil = Literal["flat inside", "hollow inside", "both sides"]
 BOX_KINDS: tuple[str, ...] = get_args(BoxKind)
 

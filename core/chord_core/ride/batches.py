@@ -12,7 +12,7 @@ from chord_core.cancellation import check_cancelled
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, IndexArray
 from chord_core.ride.columns import concatenate, take
-from chord_core.ride.fins import FinSet
+from chord_core.ride.fins import FleetFins
 from chord_core.ride.float import Floats
 from chord_core.ride.longboard import nose_riding
 from chord_core.ride.reference import swing_slow
@@ -150,7 +150,7 @@ def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
 
 def summarize_rides(
     hull: Hull,
-    fins: FinSet,
+    fins: FleetFins,
     rider: Rider,
     conditions: Conditions,
     chunk: int = CHUNK,
@@ -175,7 +175,7 @@ def summarize_rides(
 
 
 def _in_pieces(
-    hull: Hull, fins: FinSet, rider: Rider, conditions: Conditions, count: int, asked: int
+    hull: Hull, fins: FleetFins, rider: Rider, conditions: Conditions, count: int, asked: int
 ) -> RideSummary:
     """The same in pieces of one size, two of them side by side; no board depends on another."""
     size = math.ceil(len(hull) / count)

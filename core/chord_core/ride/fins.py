@@ -24,7 +24,7 @@ def lift_slope(aspect: Array | float) -> Array:
 
 
 @dataclass(frozen=True)
-class FinSet:
+class FleetFins:
     """Fins of n boards, (n,): effective area [m2], yaw stiffness about the rear foot [m4], whether single,
     depth of the deepest fin [m], how much pumping the set-up lets through (thruster 1)."""
 
@@ -34,14 +34,14 @@ class FinSet:
     depth_m: Array
     pump: Array
 
-    def rows(self, which: IndexArray | slice) -> FinSet:
+    def rows(self, which: IndexArray | slice) -> FleetFins:
         """The fins of the boards ``which`` (indices or a slice)."""
-        return FinSet(**{f.name: getattr(self, f.name)[which] for f in fields(self)})
+        return FleetFins(**{f.name: getattr(self, f.name)[which] for f in fields(self)})
 
-    def joined(self, other: FinSet) -> FinSet:
+    def joined(self, other: FleetFins) -> FleetFins:
         """These fins with another fleet's behind them."""
         pairs = {f.name: (getattr(self, f.name), getattr(other, f.name)) for f in fields(self)}
-        return FinSet(**{name: np.concatenate(pair) for name, pair in pairs.items()})
+        return FleetFins(**{name: np.concatenate(pair) for name, pair in pairs.items()})
 
 
 #: A group of fins: count, place from the tail [m], area of one [m2], depth [m].
@@ -97,7 +97,7 @@ def groups_in(board: Board) -> list[Group]:
     return [(group.count, place, group.area_m2, group.depth_m) for group, place in known]
 
 
-def fins_of(boards: Sequence[Board]) -> FinSet:
+def fins_of(boards: Sequence[Board]) -> FleetFins:
     """Fins of many boards; where no size is said, the medium set."""
     every = [groups_in(board) for board in boards]
     strengths = [
@@ -108,4 +108,4 @@ def fins_of(boards: Sequence[Board]) -> FinSet:
     single = np.array([float(setup_of(board) == "single") for board in boards])
     depth = np.array([max(depth for *_, depth in groups) for groups in every], float)
     pump = np.array([tables().fins.pump[setup_of(board)] for board in boards], float)
-    return FinSet(area, yaw, single, depth, pump)
+    return FleetFins(area, yaw, single, depth, pump)

@@ -14,7 +14,7 @@ from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.chop import bare_impact_g, chop_drag, impact_terms
 from chord_core.ride.entry import entry_terms
-from chord_core.ride.fins import FinSet
+from chord_core.ride.fins import FleetFins
 from chord_core.ride.foam import carried, with_foam
 from chord_core.ride.indices import CHOP, HOLD, NERVE, OF_UNBROKEN, STAND, TAIL_HOLDS
 from chord_core.ride.kernels.nose import clear_fast
@@ -84,7 +84,7 @@ class FleetRide:
     """A fleet under one rider in one water, ready to be asked; results are (n,) unless said."""
 
     hull: Hull
-    fins: FinSet
+    fins: FleetFins
     rider: Rider
     conditions: Conditions
     paddle_state: PaddleState
@@ -383,7 +383,7 @@ class FleetRide:
 
 
 def build_fleet_ride(
-    hull: Hull, fins: FinSet, rider: Rider, conditions: Conditions, fast: bool = True
+    hull: Hull, fins: FleetFins, rider: Rider, conditions: Conditions, fast: bool = True
 ) -> FleetRide:
     """Make a fleet ready to be asked what it does under a rider in a water.
 

@@ -17,13 +17,13 @@ from chord_core.hull.contours import (
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.physics import G
-from chord_core.ride.fins import FinSet, set_strength
+from chord_core.ride.fins import FleetFins, set_strength
 from chord_core.ride.indices import DRIVE, LAY_OVER, LEAN, LOOSENESS, PIVOT, ROLL_TIME, TURN_RADIUS
 from chord_core.ride.savitsky import TRIM_POWER, deadrise_lift, flat_for, flat_lift, moving_lift, still_lift
 from chord_core.tables.calibration import calibration
 
 
-def hold_need_m(hull: Hull, fins: FinSet, weight_n: Array) -> Array:
+def hold_need_m(hull: Hull, fins: FleetFins, weight_n: Array) -> Array:
     """Wetted length [m] of the tail that holds, (n,): .42 m [(A_ref + rail) / (A + rail)]^a (W / 78 g)^w,
     with the effective area of the fins and what rails, dropped edge and channels add (``hold_area``,
     ``hold_weight`` of the craft)."""
@@ -49,7 +49,7 @@ def bent_by_deadrise(hull: Hull, load: Array) -> Array:
     return np.asarray(flat_for(load, effective_deadrise(hull)) / load)
 
 
-def hold_speed(hull: Hull, fins: FinSet, weight_n: Array, rho: float) -> Array:
+def hold_speed(hull: Hull, fins: FleetFins, weight_n: Array, rho: float) -> Array:
     """Speed [m/s] at which the tail lets go, (n,); higher is safer.
 
     Where the wetted length at the trim of letting go on the tail's beam (one foot up) falls to what the fins
@@ -74,12 +74,12 @@ def hold_lift_n(hull: Hull, speed: Array, wetted_m: Array, rho: float) -> Array:
     return np.asarray(deadrise_lift(flat, effective_deadrise(hull)) * rho / 2 * speed**2 * beam**2)
 
 
-def _yaw_share(fins: FinSet) -> Array:
+def _yaw_share(fins: FleetFins) -> Array:
     """Yaw stiffness of the fins over a medium thruster's, (n,)."""
     return np.asarray(fins.yaw / set_strength("thruster", "M")[1])
 
 
-def turn_radius_terms(hull: Hull, fins: FinSet) -> dict[str, Array]:
+def turn_radius_terms(hull: Hull, fins: FleetFins) -> dict[str, Array]:
     """What ``TURN_RADIUS`` is made of."""
     fleet, c = hull.fleet, calibration()
     notch = np.where(fleet.notch > 0, fleet.notch, 0.0)
@@ -95,27 +95,27 @@ def turn_radius_terms(hull: Hull, fins: FinSet) -> dict[str, Array]:
     }
 
 
-def turn_radius(hull: Hull, fins: FinSet) -> Array:
+def turn_radius(hull: Hull, fins: FleetFins) -> Array:
     """Turn radius [m], an index, (n,)."""
     return TURN_RADIUS(turn_radius_terms(hull, fins))
 
 
-def looseness_terms(hull: Hull, fins: FinSet, mass_kg: float) -> dict[str, Array | float]:
+def looseness_terms(hull: Hull, fins: FleetFins, mass_kg: float) -> dict[str, Array | float]:
     """What ``LOOSENESS`` is made of."""
     return {"Y": _yaw_share(fins), "M": mass_kg, "J": hull.swing_kg_m2}
 
 
-def looseness(hull: Hull, fins: FinSet, mass_kg: float) -> Array:
+def looseness(hull: Hull, fins: FleetFins, mass_kg: float) -> Array:
     """How freely the tail yaws, (n,); higher is looser."""
     return LOOSENESS(looseness_terms(hull, fins, mass_kg))
 
 
-def pivot_terms(hull: Hull, fins: FinSet) -> dict[str, Array]:
+def pivot_terms(hull: Hull, fins: FleetFins) -> dict[str, Array]:
     """What ``PIVOT`` is made of."""
     return {"k": hull.tail_curvature, "T": hull.fleet.tail_width, "d": fins.depth_m}
 
 
-def pivot(hull: Hull, fins: FinSet) -> Array:
+def pivot(hull: Hull, fins: FleetFins) -> Array:
     """Pivot index, (n,): over .5 a board is turned from the tail, under it it is laid on the rail."""
     return PIVOT(pivot_terms(hull, fins))
 

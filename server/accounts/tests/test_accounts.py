@@ -22,6 +22,7 @@ from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
 from buoys.models import Buoy
+from fins.models import FinStock
 from fittings.models import Fitting
 from rack.models import Board
 
@@ -208,6 +209,7 @@ class Walls(ApiCase):
         super().setUpTestData()
         cls.other, cls.stranger = make_shop("south")
         cls.board = Board.objects.of(cls.shop).first()
+        cls.fins = FinStock.objects.create(shop=cls.shop, name="Skerry M")
         cls.buoy = Buoy.objects.create(shop=cls.shop, name="Outer Bank")
         cls.place = Break.objects.create(shop=cls.shop, name="Ropewalk", buoy=cls.buoy)
 
@@ -233,6 +235,7 @@ class Walls(ApiCase):
             "windows",
             "doubts",
             "since",
+            "gear",
             "faces",
             "why",
             "why-not",
@@ -268,7 +271,7 @@ class Walls(ApiCase):
             self.place.pk,
         )
         of_buoy = dict.fromkeys(("buoy", "buoy-hours"), self.buoy.pk)
-        own = {**of_board, **of_break, **of_buoy, **of_ticket}
+        own = {**of_board, **of_break, **of_buoy, **of_ticket, "fins": self.fins.pk}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}, "buoy": {"name": "Stolen"}}
@@ -286,6 +289,7 @@ class Walls(ApiCase):
         self.assertTrue(Board.objects.filter(pk=self.board.pk).exists())
         self.assertTrue(Break.objects.filter(pk=self.place.pk, name="Ropewalk").exists())
         self.assertTrue(Fitting.objects.filter(pk=ticket["id"]).exists())
+        self.assertTrue(FinStock.objects.filter(pk=self.fins.pk, name="Skerry M").exists())
 
     def test_lists_of_another_shop_are_empty(self) -> None:
         self.ticket()

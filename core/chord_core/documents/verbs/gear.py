@@ -20,7 +20,7 @@ ExtraCode = Literal["bag", "kit", "pad", "fins"]
 Money = Annotated[Decimal, Field(decimal_places=2)]
 
 
-class TradeIn(Document):
+class TradeInLooks(Document):
     """Six looks at the present board, how many sessions it has behind it, and what it cost new; without a
     price the present board's own counts. ``heavy`` is seen from its mass where that is known."""
 
@@ -43,7 +43,7 @@ class GearRequest(SizeRequest):
     fin_sets: tuple[FinSet, ...] = Field(default=(), max_length=1000)
     present_fins: FinSet | None = None
     picked_fins: str | None = Field(default=None, max_length=80)
-    trade_in: TradeIn | None = None
+    trade_in: TradeInLooks | None = None
     budget: Annotated[float, Field(ge=0, le=20000)] | None = None
     extras: tuple[Literal["bag", "kit"], ...] = Field(default=(), max_length=2)
     water_c: Annotated[float, Field(ge=-2, le=40)] | None = None

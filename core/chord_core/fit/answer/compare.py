@@ -14,7 +14,7 @@ from chord_core.fit.rules.similarity import feel_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.turn import turn_radius
 from chord_core.surfer.defaults import missing_facts
@@ -83,7 +83,7 @@ def _rows(rows: Sequence[DifferenceRow], values: dict[str, Array]) -> list[Diffe
     return found
 
 
-def _ridden(hull: Hull, fins: FinSet, case: Case) -> FleetRide:
+def _ridden(hull: Hull, fins: FleetFins, case: Case) -> FleetRide:
     return build_fleet_ride(hull, fins, case.rider, case.conditions)
 
 

@@ -15,7 +15,7 @@ from chord_core.documents.verbs.gear import (
     Seen,
     Sum,
     SumLine,
-    TradeIn,
+    TradeInLooks,
     TradeInValue,
 )
 from chord_core.errors import ChordError
@@ -41,7 +41,7 @@ def _weighed(board: Board, told: Seen | None) -> tuple[Seen, str]:
     return "some", says
 
 
-def _condition(looks: TradeIn, board: Board) -> tuple[float, list[str]]:
+def _condition(looks: TradeInLooks, board: Board) -> tuple[float, list[str]]:
     """Share of the condition that is left after six looks, 0-1, and what was seen."""
     left, said = 1.0, []
     heavy, scale_says = _weighed(board, looks.heavy)

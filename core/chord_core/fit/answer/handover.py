@@ -15,7 +15,7 @@ from chord_core.fit.judge.style import style_on
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import RideSummary, summarize_rides
-from chord_core.ride.fins import FinSet
+from chord_core.ride.fins import FleetFins
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of
 from chord_core.tables import tables
@@ -61,7 +61,7 @@ def _crossing(low: float, high: float, ahead: float, difference: Callable[[float
     return float(np.sqrt(low * high))
 
 
-def hand_overs(case: Case, hull: Hull, fins: FinSet, names: Sequence[str]) -> tuple[HandOver, ...]:
+def hand_overs(case: Case, hull: Hull, fins: FleetFins, names: Sequence[str]) -> tuple[HandOver, ...]:
     """Hand-overs between the first board and each other one, on faces of each steepness.
 
     Where works x style are equal (bisection), and the heights about it within which the two differ by no more

@@ -42,7 +42,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, IndexArray
 from chord_core.ride.batches import RideSummary, summarize_rides
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.ride.standup import reserve as reserve_under
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import tables, tables_version
@@ -91,7 +91,7 @@ class JudgedRack:
         """The surfer and the water."""
         return self.sized.case
 
-    def ranged(self, rows: IndexArray, fins: FinSet) -> JudgedRack:
+    def ranged(self, rows: IndexArray, fins: FleetFins) -> JudgedRack:
         """The same with range and band of some boards, where the others were judged without.
 
         Args:
@@ -164,7 +164,7 @@ def judge_rack(
     boards: Sequence[Board],
     hull: Hull,
     target_l: float | None,
-    fins: FinSet | None = None,
+    fins: FleetFins | None = None,
     ridden: RideSummary | None = None,
 ) -> JudgedRack:
     """Judge boards whose hulls are known already (a server keeps them).
@@ -188,14 +188,14 @@ def judge_rack(
 _LEADING = 12
 
 
-def leading(rack: JudgedRack, fins: FinSet) -> tuple[IndexArray, Candidates]:
+def leading(rack: JudgedRack, fins: FleetFins) -> tuple[IndexArray, Candidates]:
     """The first boards of a rack that are open, as candidates of their own."""
     rows = np.array([row for row in rack.order[:_LEADING] if rack.fit[row] > 0], int)
     return rows, Candidates([rack.boards[row] for row in rows], rack.judged.hull.rows(rows), fins.rows(rows))
 
 
 def doubts(
-    request: SizeRequest, rack: JudgedRack, fins: FinSet
+    request: SizeRequest, rack: JudgedRack, fins: FleetFins
 ) -> tuple[tuple[RankStability, ...], NextQuestion | None]:
     """How sure the first boards' places are, and the next question; nothing where none is open."""
     rows, candidates = leading(rack, fins)

@@ -14,7 +14,7 @@ from chord_core.fit.judge.factors import Best, Judged, closed_in, judge_alone, k
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import Family, families, tables
 
 #: Boards that grow a surfer less than this are no measure of what a good day gives.
@@ -84,8 +84,8 @@ def _key(target_l: float | None) -> str:
     return f"expected: {target_l}"
 
 
-def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[Board, ...], Hull, FinSet]:
-    def made() -> tuple[tuple[str, ...], tuple[Board, ...], Hull, FinSet]:
+def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[Board, ...], Hull, FleetFins]:
+    def made() -> tuple[tuple[str, ...], tuple[Board, ...], Hull, FleetFins]:
         names = open_families(case) or _least_bad()
         boards = tuple(case.expected.board(name, target_l, times) for name in names for times in TIMES)
         return names, boards, hull_of(fleet_of(boards)), fins_of(boards)
@@ -93,7 +93,7 @@ def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[B
     return case.once(("fleet", target_l), made)
 
 
-def baseline_boards(case: Case, target_l: float | None) -> tuple[str, Hull, FinSet]:
+def baseline_boards(case: Case, target_l: float | None) -> tuple[str, Hull, FleetFins]:
     """The boards that a case is measured by, and the name under which it keeps what they do: who rides boards
     in it anyway may ride these along (``Case.know``)."""
     _, _, hull, fins = _fleet(case, target_l)

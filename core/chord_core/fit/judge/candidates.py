@@ -14,7 +14,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
 from chord_core.ride.batches import summarize_rides
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 
 
 @dataclass(frozen=True)
@@ -23,7 +23,7 @@ class Candidates:
 
     boards: Sequence[Board]
     hull: Hull
-    fins: FinSet
+    fins: FleetFins
 
     def fit(self, case: Case, target_l: float | None, best: Best | None = None) -> Array:
         """Fit of the boards in a case, (n,).

@@ -20,7 +20,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.memory import Memory
 from chord_core.ride.batches import RideSummary, summarize_rides
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.surfer.defaults import Rider, missing_facts, rider_with_defaults
 from chord_core.tables import kept_by_tables
 from chord_core.water.conditions import Conditions, conditions_with_defaults
@@ -47,7 +47,7 @@ _REMEMBERED = (SMALL_SHARE, 0.5, BIG_SHARE)
 
 
 @kept_by_tables(256)
-def _drawn(board: Board) -> tuple[Hull, FinSet]:
+def _drawn(board: Board) -> tuple[Hull, FleetFins]:
     return labelled_hulls([board]), fins_of([board])
 
 
@@ -97,7 +97,7 @@ class Case:
         """Whether what these boards do is kept already."""
         return ("ridden", key) in self.memory
 
-    def ridden(self, key: str, hull: Hull, fins: FinSet) -> RideSummary:
+    def ridden(self, key: str, hull: Hull, fins: FleetFins) -> RideSummary:
         """What boards that are the same in every case do in this one, computed once.
 
         Args:

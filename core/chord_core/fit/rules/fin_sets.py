@@ -15,6 +15,7 @@ from chord_core.water.conditions import Conditions
 
 _CM2 = 1e4
 _THRUSTER = "thruster"
+_LONG = "long box"
 
 
 def boxes_of(board: Board) -> FinBoxes:
@@ -40,8 +41,11 @@ def boxes_take(board: Board, fins: FinSet) -> bool | None:
     if needs.pairs > has.pairs or needs.centre not in ("none", has.centre):
         return False
     if not needs.pairs:
-        return fins.box in ("long box", "screws")
+        return fins.box in (_LONG, "screwed")
     kind = box_kind_of(board)
+    if kind == _LONG:
+        # That is the one on the stringer; of those beside it nothing is said.
+        return None if fins.box not in (_LONG, "glassed on") else False
     return None if kind is None else kind == fins.box and kind != "glassed on"
 
 

@@ -9,7 +9,7 @@ from chord_core.documents.board import Board
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array
-from chord_core.ride.fins import FinSet, fins_of
+from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import Family, Span, families, kept_by_tables, tables
 
 
@@ -35,7 +35,7 @@ def reference_boards(family: str) -> tuple[Board, ...]:
 
 
 @kept_by_tables(64)
-def reference_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, FinSet]:
+def reference_fleet(names: tuple[str, ...]) -> tuple[tuple[Board, ...], Hull, FleetFins]:
     """The reference boards of several families in one fleet, their hulls and fins."""
     boards = tuple(board for name in names for board in reference_boards(name))
     return boards, hull_of(fleet_of(boards)), fins_of(boards)

@@ -112,6 +112,18 @@ export const FIN_GROUP_LIMITS = {
 
 export const FIN_GROUP_FOIL_WORDS = ['flat inside', 'hollow inside', 'both sides'] as const
 
+export const FIN_SET_LIMITS = {
+  price: [0, 2000],
+} as const
+
+export const FIN_SET_SETUP_WORDS = ['thruster', 'quad, big fronts', 'quad', 'quad, near equal', 'twin', 'twin + trailer', 'keels', 'single', 'two plus one'] as const
+
+export const FIN_SET_BOX_WORDS = ['two-tab', 'one-tab', 'long box', 'screwed', 'glassed on'] as const
+
+export const FIN_SET_SIZE_WORDS = ['XS', 'S', 'M', 'L', 'XL'] as const
+
+export const FIN_SET_FLEX_WORDS = ['soft', 'medium', 'stiff'] as const
+
 export const FINS_LIMITS = {
   boxes: [0, 7],
   position_m: [-0.1, 0.1],
@@ -122,6 +134,14 @@ export const FINS_SETUP_WORDS = ['thruster', 'quad, big fronts', 'quad', 'quad, 
 export const FINS_SIZE_WORDS = ['XS', 'S', 'M', 'L', 'XL'] as const
 
 export const FINS_FLEX_WORDS = ['soft', 'medium', 'stiff'] as const
+
+export const FINS_IN_LIMITS = {
+  count: [0, 10000],
+} as const
+
+export const FINS_PUT_LIMITS = {
+  count: [0, 10000],
+} as const
 
 export const FITTING_DOCUMENT_LIMITS = {
   target_l: [5, 300],
@@ -139,6 +159,8 @@ export const FOIL_LIMITS = {
   nose_m: [0.01, 0.16],
   tail_m: [0.01, 0.16],
 } as const
+
+export const GEAR_CHOICE_EXTRAS_WORDS = ['bag', 'kit'] as const
 
 export const HOURS_ASKED_LIMITS = {
   months: [1, 12],
@@ -271,6 +293,10 @@ export const STATION_LIMITS = {
   rocker_m: [0, 0.5],
 } as const
 
+export const SUM_LEAVE_OUT_WORDS = ['bag', 'kit', 'pad', 'fins'] as const
+
+export const SUM_LINE_CODE_WORDS = ['board', 'fins', 'leash', 'pad', 'wax', 'bag', 'kit', 'trade_in'] as const
+
 export const SURFER_LIMITS = {
   mass_kg: [14, 200],
   height_m: [0.9, 2.3],
@@ -307,6 +333,23 @@ export const TIDE_LIMITS = {
 } as const
 
 export const TIDE_SA_FROM_WORDS = ['equinox', 'perihelion'] as const
+
+export const TRADE_IN_LOOKS_LIMITS = {
+  sessions: [0, 5000],
+  price: [0, 20000],
+} as const
+
+export const TRADE_IN_LOOKS_BUCKLES_WORDS = ['none', 'some', 'much'] as const
+
+export const TRADE_IN_LOOKS_PRESSED_DECK_WORDS = ['none', 'some', 'much'] as const
+
+export const TRADE_IN_LOOKS_STAINS_WORDS = ['none', 'some', 'much'] as const
+
+export const TRADE_IN_LOOKS_REPAIRS_WORDS = ['none', 'some', 'much'] as const
+
+export const TRADE_IN_LOOKS_CRACKED_BOXES_WORDS = ['none', 'some', 'much'] as const
+
+export const TRADE_IN_LOOKS_HEAVY_WORDS = ['none', 'some', 'much'] as const
 
 export const TRADE_IN_OF_LIMITS = {
   sessions: [0, 5000],

@@ -427,6 +427,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fins/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List the sets in the order in which they came. */
+        get: operations["fins_list"];
+        put?: never;
+        /** @description Hang a set. */
+        post: operations["fins_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fins/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Change it; 409 with the set as it stands when somebody else was faster. */
+        put: operations["fins_update"];
+        post?: never;
+        /** @description Take it off the wall for good. */
+        delete: operations["fins_destroy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fins/table/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write it as CSV. */
+        get: operations["fins_table_retrieve"];
+        put?: never;
+        /** @description Read a table; keep it, all or nothing, if that is asked and no cell is wrong. */
+        post: operations["fins_table_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/": {
         parameters: {
             query?: never;
@@ -541,6 +595,23 @@ export interface paths {
         };
         /** @description What the board on the bench and the present one do, number by number. */
         get: operations["fitting_faces"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/gear/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Fins, builds, leash, pad, wax, the board in payment, and the sum. */
+        get: operations["fitting_gear"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1708,6 +1779,46 @@ export interface components {
             measured: boolean;
         };
         /**
+         * BuildFit
+         * @description A build of the same shape: mass and swing, how it takes chop [g], where it lets go, how springy the
+         *     tail is, how it takes dents (PU 1), price, life in sessions, cost a session at the sessions of ``at``; the
+         *     session from which it is cheaper than the board's own build for good, and the sentences.
+         */
+        BuildFit: {
+            /** Build */
+            build: string;
+            /** Mass Kg */
+            mass_kg: number;
+            /** Swing Kg M2 */
+            swing_kg_m2: number;
+            /** Chop G */
+            chop_g: number;
+            /** Hold M S */
+            hold_m_s: number;
+            /** Flex */
+            flex: number;
+            /** Dent */
+            dent: number;
+            /** Life Sessions */
+            life_sessions: number;
+            /** Price */
+            price: string | null;
+            /** Cost A Session */
+            cost_a_session: string[];
+            /** Crossing Sessions */
+            crossing_sessions: number | null;
+            /** Feel */
+            feel: string;
+            /** Fails */
+            fails: string;
+            /** Mend */
+            mend: string;
+            /** Heat */
+            heat: string;
+            /** Says */
+            says: string;
+        };
+        /**
          * BuoyFault
          * @description What was left out of a file: its line (0: the packing), the column if it is one, and why.
          */
@@ -2301,6 +2412,61 @@ export interface components {
             says: string;
         };
         /**
+         * FinFault
+         * @description What is wrong in a table: the row in the file, the column's head ("" for the whole row), what was read,
+         *     a sentence.
+         */
+        FinFault: {
+            /** Row */
+            row: number;
+            /** Column */
+            column: string;
+            /** Value */
+            value: string;
+            /** Message */
+            message: string;
+        };
+        /**
+         * FinFit
+         * @description A set of fins under a board: whether its boxes take it (null: look at them), area of a front fin wanted
+         *     and given [m2], rear over front area against what is usual of the set-up, what it does through the ride,
+         *     which complaints it answers, and the sentence.
+         */
+        FinFit: {
+            /** Name */
+            name: string;
+            /** Setup */
+            setup: string;
+            /** Flex */
+            flex: string;
+            /** Fits Boxes */
+            fits_boxes: boolean | null;
+            /** Designer */
+            designer: boolean;
+            /** Wanted M2 */
+            wanted_m2: number;
+            /** Given M2 */
+            given_m2: number;
+            /** Balance */
+            balance: number | null;
+            /** Hold M S */
+            hold_m_s: number;
+            /** Turn Radius M */
+            turn_radius_m: number;
+            /** Looseness */
+            looseness: number;
+            /** Drive */
+            drive: number;
+            /** Pump */
+            pump: number;
+            /** Answers */
+            answers: string[];
+            /** Price */
+            price: string | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * FinGroup
          * @description Fins of a set that are alike: how many, area of one [m2], depth [m] and base [m]; rake, cant (0 stands
          *     upright) and toe [deg]; foil.
@@ -2337,6 +2503,53 @@ export interface components {
              * @default null
              */
             foil?: ("flat inside" | "hollow inside" | "both sides") | null;
+        };
+        /**
+         * FinSet
+         * @description Fins that are sold or lent together, ``chord-fins/1``: ``groups`` from front to rear. ``template`` is
+         *     what sets of one outline in several flexes share.
+         */
+        FinSet: {
+            /** Name */
+            name: string;
+            /**
+             * Setup
+             * @enum {string}
+             */
+            setup: "thruster" | "quad, big fronts" | "quad" | "quad, near equal" | "twin" | "twin + trailer" | "keels" | "single" | "two plus one";
+            /**
+             * Box
+             * @enum {string}
+             */
+            box: "two-tab" | "one-tab" | "long box" | "screwed" | "glassed on";
+            /** Groups */
+            groups: components["schemas"]["FinGroup"][];
+            /**
+             * Size
+             * @default null
+             */
+            size?: ("XS" | "S" | "M" | "L" | "XL") | null;
+            /**
+             * Flex
+             * @default medium
+             * @enum {string}
+             */
+            flex?: "soft" | "medium" | "stiff";
+            /**
+             * Template
+             * @default
+             */
+            template?: string;
+            /**
+             * Material
+             * @default
+             */
+            material?: string;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
         };
         /**
          * Fins
@@ -2382,6 +2595,77 @@ export interface components {
             groups?: components["schemas"]["FinGroup"][];
         };
         /**
+         * FinsIn
+         * @description A set of fins for the wall, and how many hang there.
+         */
+        FinsIn: {
+            fins: components["schemas"]["FinSet"];
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+        };
+        /**
+         * FinsList
+         * @description The fin wall.
+         */
+        FinsList: components["schemas"]["FinsOut"][];
+        /**
+         * FinsOut
+         * @description A set on the wall.
+         */
+        FinsOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** Count */
+            count: number;
+            fins: components["schemas"]["FinSet"];
+        };
+        /**
+         * FinsPut
+         * @description A set as it is now, with the version that was changed.
+         */
+        FinsPut: {
+            fins: components["schemas"]["FinSet"];
+            /**
+             * Count
+             * @default 1
+             */
+            count?: number;
+            /** Version */
+            version: number;
+        };
+        /**
+         * FinsRead
+         * @description How a table was read: sets that are new and sets that change, what is wrong, whether it was kept.
+         */
+        FinsRead: {
+            /** New */
+            new: number;
+            /** Changed */
+            changed: number;
+            /** Faults */
+            faults: components["schemas"]["FinFault"][];
+            /** Kept */
+            kept: boolean;
+        };
+        /**
+         * FinsTableIn
+         * @description A table of sets as CSV; ``write``: keep it if no cell is wrong.
+         */
+        FinsTableIn: {
+            /** Text */
+            text: string;
+            /**
+             * Write
+             * @default false
+             */
+            write?: boolean;
+        };
+        /**
          * FittingDocument
          * @description A whole fitting, ``chord-fitting/1``: what was said and chosen. The answer follows from it.
          */
@@ -2425,6 +2709,8 @@ export interface components {
             target_l?: number | null;
             /** @default null */
             pinned?: components["schemas"]["Pins"] | null;
+            /** @default null */
+            gear?: components["schemas"]["GearChoice"] | null;
             /** @default null */
             bench?: components["schemas"]["Board"] | null;
         };
@@ -2498,6 +2784,7 @@ export interface components {
             /** Target L */
             target_l: number | null;
             pinned: components["schemas"]["Pins"] | null;
+            gear: components["schemas"]["GearChoice"];
             /** Bench Id */
             bench_id: number | null;
             typed_board: components["schemas"]["Board"] | null;
@@ -2536,6 +2823,8 @@ export interface components {
             target_l?: number | null;
             /** @default null */
             pinned?: components["schemas"]["Pins"] | null;
+            /** @default null */
+            gear?: components["schemas"]["GearChoice"] | null;
             /**
              * Bench Id
              * @default null
@@ -2698,6 +2987,16 @@ export interface components {
             tail_m?: number | null;
         };
         /**
+         * FootPlaces
+         * @description Where the pad's kick and front edge go, from the tail [m]: turn point and trim point of the feet.
+         */
+        FootPlaces: {
+            /** Turn M */
+            turn_m: number;
+            /** Trim M */
+            trim_m: number;
+        };
+        /**
          * Found
          * @description Boards that were found, in order, as columns of one length: the shop's rows, their families as places
          *     in ``families``, litres, length [m], price, days in stock, and what they are hung by if it is another
@@ -2765,6 +3064,111 @@ export interface components {
             thickness_m: number | null;
             /** Rocker M */
             rocker_m: number | null;
+        };
+        /**
+         * Gear
+         * @description What goes with the board on the bench, as a ticket stood at ``version``; null while mass or level is
+         *     not known, or no board lies there. ``unpicked``: fins that were picked and hang no longer, or that these
+         *     boxes refuse.
+         */
+        Gear: {
+            /** Version */
+            version: number;
+            /** @default null */
+            gear: components["schemas"]["GearResult"] | null;
+            /**
+             * Unpicked
+             * @default
+             */
+            unpicked: string;
+        };
+        /**
+         * GearChoice
+         * @description What was chosen to go with the board: fins by name, what else is wanted, and how the present board was
+         *     looked at that is given in payment.
+         */
+        GearChoice: {
+            /**
+             * Picked Fins
+             * @default null
+             */
+            picked_fins?: string | null;
+            /**
+             * Extras
+             * @default []
+             */
+            extras?: ("bag" | "kit")[];
+            /** @default null */
+            trade_in?: components["schemas"]["TradeInLooks"] | null;
+        };
+        /**
+         * GearResult
+         * @description Answer of ``gear``: fins in the order in which they are tried, those that the boxes refuse last; the
+         *     template that hangs in soft, medium and stiff; builds, the board's own first; the session from which
+         *     owning is cheaper than hiring.
+         */
+        GearResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Wanted Flex
+             * @default
+             */
+            wanted_flex: string;
+            /**
+             * Fins
+             * @default []
+             */
+            fins: components["schemas"]["FinFit"][];
+            /**
+             * Trial
+             * @default []
+             */
+            trial: string[];
+            /**
+             * At
+             * @default []
+             */
+            at: number[];
+            /**
+             * Builds
+             * @default []
+             */
+            builds: components["schemas"]["BuildFit"][];
+            /**
+             * Leash
+             * @default
+             */
+            leash: string;
+            /**
+             * Pad
+             * @default
+             */
+            pad: string;
+            /** @default null */
+            feet: components["schemas"]["FootPlaces"] | null;
+            /**
+             * Wax
+             * @default null
+             */
+            wax: string | null;
+            /**
+             * Kit
+             * @default
+             */
+            kit: string;
+            /** @default null */
+            trade_in: components["schemas"]["TradeInValue"] | null;
+            /**
+             * Owning From Sessions
+             * @default null
+             */
+            owning_from_sessions: number | null;
+            /** @default null */
+            sum: components["schemas"]["Sum"] | null;
         };
         /**
          * HandOver
@@ -4310,6 +4714,36 @@ export interface components {
             chop_g: number;
         };
         /**
+         * Sum
+         * @description Lines and total of all that has a price; by how much it is over the budget, and what to leave out
+         *     first.
+         */
+        Sum: {
+            /** Lines */
+            lines: components["schemas"]["SumLine"][];
+            /** Total */
+            total: string;
+            /** Over */
+            over: string | null;
+            /** Leave Out */
+            leave_out: ("bag" | "kit" | "pad" | "fins")[];
+        };
+        /**
+         * SumLine
+         * @description A line of the sum; null where no price is known.
+         */
+        SumLine: {
+            /**
+             * Code
+             * @enum {string}
+             */
+            code: "board" | "fins" | "leash" | "pad" | "wax" | "bag" | "kit" | "trade_in";
+            /** Says */
+            says: string;
+            /** Price */
+            price: string | null;
+        };
+        /**
          * SurePlace
          * @description How often a board of the rack, by its number in the shop, is on top and among the first three.
          */
@@ -4522,6 +4956,58 @@ export interface components {
             says: string;
         };
         /**
+         * TradeInLooks
+         * @description Six looks at the present board, how many sessions it has behind it, and what it cost new; without a
+         *     price the present board's own counts. ``heavy`` is seen from its mass where that is known.
+         */
+        TradeInLooks: {
+            /**
+             * Sessions
+             * @default null
+             */
+            sessions?: number | null;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+            /**
+             * Buckles
+             * @default none
+             * @enum {string}
+             */
+            buckles?: "none" | "some" | "much";
+            /**
+             * Pressed Deck
+             * @default none
+             * @enum {string}
+             */
+            pressed_deck?: "none" | "some" | "much";
+            /**
+             * Stains
+             * @default none
+             * @enum {string}
+             */
+            stains?: "none" | "some" | "much";
+            /**
+             * Repairs
+             * @default none
+             * @enum {string}
+             */
+            repairs?: "none" | "some" | "much";
+            /**
+             * Cracked Boxes
+             * @default none
+             * @enum {string}
+             */
+            cracked_boxes?: "none" | "some" | "much";
+            /**
+             * Heavy
+             * @default null
+             */
+            heavy?: ("none" | "some" | "much") | null;
+        };
+        /**
          * TradeInOf
          * @description A used board as it is looked at: sessions so far, condition from 0 (for parts) to 1 (as new).
          */
@@ -4535,6 +5021,16 @@ export interface components {
              * @default null
              */
             price_new?: number | null;
+        };
+        /**
+         * TradeInValue
+         * @description What the present board is worth in payment; null where no price is known. Its reasons.
+         */
+        TradeInValue: {
+            /** Value */
+            value: string | null;
+            /** Reasons */
+            reasons: string[];
         };
         /**
          * TurnSays
@@ -6752,6 +7248,333 @@ export interface operations {
             };
         };
     };
+    fins_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinsList"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fins_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinsIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinsOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fins_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinsPut"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinsOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fins_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fins_table_retrieve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fins_table_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinsTableIn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinsRead"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fittings_list: {
         parameters: {
             query?: never;
@@ -7276,6 +8099,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Faces"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fitting_gear: {
+        parameters: {
+            query?: {
+                /** @description as the doubts named it */
+                preferred_board_id?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Gear"];
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */

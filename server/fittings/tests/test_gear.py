@@ -1,0 +1,93 @@
+"""What goes with the board on the bench: chosen over the shop's own fin wall, kept with the ticket."""
+
+from decimal import Decimal
+from typing import Any
+
+from fins.commands import add_fins
+from fins.documents import FinsIn
+from fins.tests.test_fins import SET
+
+from accounts.models import Shop
+from accounts.tests.case import BOARD, ApiCase
+
+OLD = {**BOARD, "name": "old one", "price": 500, "build": "PU / polyester"}
+
+
+class GearOfTheBench(ApiCase):
+    @classmethod
+    def setUpTestData(cls) -> None:
+        super().setUpTestData()
+        cls.hang(cls.shop, "Skerry M")
+        cls.hang(cls.shop, "Rudder", setup="single", box="long box", groups=[SET["groups"][0] | {"count": 1}])
+        cls.hang(Shop.objects.create(name="south"), "theirs")
+
+    @staticmethod
+    def hang(shop: Shop, name: str, **more: Any) -> None:
+        add_fins(shop, FinsIn.model_validate({"fins": {**SET, "name": name, **more}, "count": 1}))
+
+    def gear(self, ticket: dict[str, Any]) -> dict[str, Any]:
+        return self.good("get", f"/api/fittings/{ticket['id']}/gear/")
+
+    def patch(self, ticket: dict[str, Any], **change: Any) -> dict[str, Any]:
+        return self.good("patch", f"/api/fittings/{ticket['id']}/", {"version": ticket["version"], **change})
+
+    def test_the_shops_own_fins_and_no_others(self) -> None:
+        typed = {**BOARD, "price": 600, "fins": {"setup": "thruster", "box_type": "two-tab"}}
+        ticket = self.patch(self.ticket(), typed_board=typed)
+        answer = self.gear(ticket)
+        self.assertEqual(answer["version"], ticket["version"])
+        fits = {fit["name"]: fit["fits_boxes"] for fit in answer["gear"]["fins"]}
+        self.assertEqual(fits, {"Skerry M": True, "Rudder": False})
+        lines = {line["code"]: line for line in answer["gear"]["sum"]["lines"]}
+        self.assertEqual((lines["fins"]["says"], lines["fins"]["price"]), ("Skerry M", "68.50"))
+        total = sum(Decimal(line["price"]) for line in lines.values())
+        self.assertEqual(Decimal(answer["gear"]["sum"]["total"]), total)
+
+    def test_what_was_chosen_is_kept_with_the_ticket(self) -> None:
+        chosen = {"extras": ["bag"], "trade_in": {"sessions": 30, "stains": "some"}}
+        ticket = self.patch(self.ticket(present_board=OLD), gear=chosen)
+        self.assertEqual(ticket["gear"]["extras"], ["bag"])
+        answer = self.gear(ticket)["gear"]
+        self.assertLess(Decimal(answer["sum"]["lines"][-1]["price"]), 0)
+        self.assertIn("a yellow stain: it drank once", answer["trade_in"]["reasons"])
+        document = self.good("get", f"/api/fittings/{ticket['id']}/document/")
+        self.assertEqual(document["gear"]["trade_in"]["stains"], "some")
+        again = self.good("post", "/api/fittings/import/", document)
+        self.assertEqual(again["gear"], ticket["gear"])
+        # Without the old board there is nothing to give, and the look at it stays for when it comes back.
+        without = self.patch(ticket, facts={"present_board": None})
+        self.assertIsNone(self.gear(without)["gear"]["trade_in"])
+        self.assertEqual(without["gear"], ticket["gear"])
+
+    def test_picked_fins_that_hang_no_longer_are_said(self) -> None:
+        ticket = self.patch(self.ticket(), gear={"picked_fins": "Sold Last Week"})
+        answer = self.gear(ticket)
+        self.assertIn("Sold Last Week", answer["unpicked"])
+        self.assertTrue(answer["gear"]["sum"]["lines"])
+
+    def test_without_a_level_or_a_board_nothing_is_said(self) -> None:
+        blank = self.good("post", "/api/fittings/", {})
+        self.assertIsNone(self.gear(blank)["gear"])
+
+    def test_fins_that_they_have_go_on(self) -> None:
+        fins = {"setup": "thruster", "box_type": "two-tab", "size": "M"}
+        ticket = self.patch(
+            self.ticket(present_board={**OLD, "fins": fins}),
+            typed_board={**BOARD, "price": 600, "fins": {"setup": "thruster", "box_type": "two-tab"}},
+        )
+        lines = {line["code"]: line for line in self.gear(ticket)["gear"]["sum"]["lines"]}
+        self.assertEqual(lines["fins"]["price"], "0.00")
+        self.assertIn("their own", lines["fins"]["says"])
+
+    def test_bad_choices_are_refused_by_their_field(self) -> None:
+        ticket = self.ticket()
+        for gear, field in (
+            ({"extras": ["boat"]}, "gear.extras.0"),
+            ({"trade_in": {"stains": "lots"}}, "gear.trade_in.stains"),
+            ({"trade_in": {"sessions": -1}}, "gear.trade_in.sessions"),
+            ({"picked_fins": "x" * 81}, "gear.picked_fins"),
+        ):
+            with self.subTest(field=field):
+                body = {"version": ticket["version"], "gear": gear}
+                error = self.refused(400, "patch", f"/api/fittings/{ticket['id']}/", body)
+                self.assertEqual(error["field"], field)
