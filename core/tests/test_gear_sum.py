@@ -116,9 +116,11 @@ class Beside(TestCase):
         self.assertIn(f"cheaper from session {crosses}, at 6 a month in year", builds[EPOXY].says.lower())
 
     def test_without_a_price_no_cost_is_said(self) -> None:
-        answer = out(board_of())
-        self.assertEqual({(build.price, build.cost_a_session) for build in answer.builds}, {(None, ())})
-        self.assertIsNone(answer.owning_from_sessions)
+        """Nor of a board of which nobody knows how much of its life is behind it."""
+        for board in (board_of(), board_of(price=400, stock="used")):
+            answer = out(board)
+            self.assertEqual({(build.price, build.cost_a_session) for build in answer.builds}, {(None, ())})
+            self.assertIsNone(answer.owning_from_sessions)
 
 
 class TradeIn(TestCase):

@@ -171,7 +171,7 @@ describe('the strip', () => {
   })
 
   it('turns the faces of the bench round', () => {
-    expect(FACES.map(nextFace)).toEqual(['waves', 'numbers', 'beside', 'flat'])
+    expect(FACES.map(nextFace)).toEqual(['waves', 'numbers', 'gear', 'beside', 'flat'])
   })
 })
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from chord_core.documents.verbs.gear import FootPlaces, GearRequest, GearResult
-from chord_core.fit.answer.gear_builds import builds_beside
+from chord_core.fit.answer.gear_builds import builds_beside, new_price
 from chord_core.fit.answer.gear_fins import fins_in_order, trial_of
 from chord_core.fit.answer.gear_sum import sum_of, value_of
 from chord_core.fit.judge.case import case_of
@@ -16,6 +16,8 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import tables
+
+_HAS_ITS_PAD = "the pad that it has, wax ahead of it"
 
 
 def _feet(fleet_ride: FleetRide) -> FootPlaces:
@@ -40,7 +42,7 @@ def gear(request: GearRequest) -> GearResult:
     ridden = build_fleet_ride(hull, fins_of([board]), rider, conditions)
     fins = fins_in_order(request, ridden)
     traded = value_of(request)
-    build, hire = build_of(board), tables().gear.prices.hire
+    build, hire, price = build_of(board), tables().gear.prices.hire, new_price(board)
     return GearResult(
         wanted_flex=fin_flex(hull, 0, rider, conditions),
         fins=fins,
@@ -48,11 +50,11 @@ def gear(request: GearRequest) -> GearResult:
         at=tables().gear.beside.at_sessions,
         builds=builds_beside(request, ridden),
         leash=leash_for(board.length_m, rider, conditions),
-        pad=pad_for(board, rider, conditions),
+        pad=_HAS_ITS_PAD if board.pad else pad_for(board, rider, conditions),
         feet=_feet(ridden),
         wax=None if request.water_c is None else wax_for(request.water_c),
         kit=tables().gear.builds[build].mend,
         trade_in=traded,
-        owning_from_sessions=None if board.price is None else owning_from(build, board.price, hire),
+        owning_from_sessions=None if price is None else owning_from(build, price, hire),
         sum=sum_of(request, fins, traded),
     )

@@ -15,6 +15,9 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.tables import families, tables
 
+#: How much of its life such a board has behind it nobody knows.
+_LIVED = ("used", "demo", "hire")
+
 
 def _offered(board: Board) -> list[str]:
     """The board's own build, then the cheapest, the one that lives longest for its price, and the family's
@@ -58,6 +61,11 @@ def _says(
     return ("; ".join(parts) + ".").capitalize() if parts else ""
 
 
+def new_price(board: Board) -> float | None:
+    """What a board costs that has its whole life before it; None for others, and where it is not known."""
+    return None if board.stock in _LIVED else board.price
+
+
 def builds_beside(request: GearRequest, ridden: FleetRide) -> tuple[BuildFit, ...]:
     """The board's shape in two to four builds, its own first."""
     names = _offered(request.board)
@@ -74,7 +82,7 @@ def builds_beside(request: GearRequest, ridden: FleetRide) -> tuple[BuildFit, ..
         if feel.change > close
     }
     at = np.array(tables().gear.beside.at_sessions, float)
-    price, a_month = request.board.price, ridden.rider.sessions_month
+    price, a_month = new_price(request.board), ridden.rider.sessions_month
     found = []
     for row, name in enumerate(names):
         wears = tables().gear.builds[name]

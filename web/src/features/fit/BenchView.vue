@@ -1,5 +1,6 @@
 <script setup lang="ts">
-// Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers, others beside it.
+// Middle: the bench and its faces: the board lying flat, the waves it works in, its numbers,
+// what goes with it, others beside it.
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useBeside } from './beside'
@@ -10,6 +11,7 @@ import FlatFace from './FlatFace.vue'
 
 // The first face comes with the page, the others when somebody looks.
 const CompareFace = defineAsyncComponent(() => import('./CompareFace.vue'))
+const GearFace = defineAsyncComponent(() => import('./GearFace.vue'))
 const NumbersFace = defineAsyncComponent(() => import('./NumbersFace.vue'))
 const WavesFace = defineAsyncComponent(() => import('./WavesFace.vue'))
 
@@ -74,6 +76,7 @@ watch(
       {{ answer?.not_yet || 'No board on the bench yet. Type dims in the box above.' }}
     </p>
     <FlatFace v-else-if="face === 'flat'" :align="align" />
+    <GearFace v-else-if="face === 'gear'" />
     <WavesFace v-else-if="face === 'waves'" />
     <NumbersFace v-else @why="$emit('why', $event)" />
   </section>

@@ -174,10 +174,11 @@ onMounted(async () => {
     </TopBar>
     <main v-if="ticket.fitting.value" class="middle">
       <TicketPanel :open="open" @toggle="toggle" />
-      <div class="work">
+      <div class="work" :class="{ tall: face === 'gear' }">
         <LitreRuler />
         <BenchView v-model="face" @why="why = $event" />
-        <WindowsPanel />
+        <!-- What goes with the board takes the room of the measures: nobody reads both. -->
+        <WindowsPanel v-if="face !== 'gear'" />
       </div>
       <VerdictPanel @why="why = $event" />
     </main>

@@ -93,7 +93,7 @@ const place = computed(() => {
           <li v-for="(reason, i) in ranked.against" :key="reason">
             <b v-if="!i" class="side against">Against</b> {{ reason }}
           </li>
-          <li v-if="overBudget">{{ overBudget }} over the budget, all in.</li>
+          <li v-if="overBudget">About {{ overBudget }} over the budget, all in.</li>
         </ul>
         <ul v-if="remembered.length" class="remembered" aria-label="From memory">
           <li v-for="one in remembered" :key="one.of" :class="{ lost: !one.kept }">

@@ -7,6 +7,7 @@ import {
   unwrap,
   type Compared,
   type Faces,
+  type Gear,
   type Listed,
   type Told,
   type Why,
@@ -16,6 +17,7 @@ import { useTicket } from '@/shared/state/ticket'
 
 interface Looks {
   faces: Faces
+  gear: Gear
   why: Why
   whyNot: WhyNot
   compared: Compared
@@ -23,11 +25,12 @@ interface Looks {
 
 const state = reactive({
   faces: null as Faces | null,
+  gear: null as Gear | null,
   why: null as Why | null,
   whyNot: null as WhyNot | null,
   compared: null as Compared | null,
   /** What is said instead, where something cannot be looked at. */
-  faults: { faces: '', why: '', whyNot: '', compared: '' },
+  faults: { faces: '', gear: '', why: '', whyNot: '', compared: '' },
 })
 
 /** The ticket in hand; on a tie the board that leads, so that what is looked at is what lies on the bench. */
@@ -44,7 +47,7 @@ function asked<T extends object>(query: T) {
 }
 
 /** The last question of each kind: an answer to an earlier one, or to another ticket, is dropped. */
-const asking: Record<keyof Looks, number> = { faces: 0, why: 0, whyNot: 0, compared: 0 }
+const asking: Record<keyof Looks, number> = { faces: 0, gear: 0, why: 0, whyNot: 0, compared: 0 }
 
 async function look<K extends keyof Looks>(
   what: K,
@@ -69,6 +72,7 @@ export function useBoardDetails() {
   return {
     closer: state,
     askFaces: () => look('faces', api.GET('/api/fittings/{id}/faces/', asked({}))),
+    askGear: () => look('gear', api.GET('/api/fittings/{id}/gear/', asked({}))),
     askWhy: () => look('why', api.GET('/api/fittings/{id}/why/', asked({}))),
     askWhyNot: (board?: number) =>
       look('whyNot', api.GET('/api/fittings/{id}/why-not/', asked(board ? { board } : {}))),
@@ -89,8 +93,8 @@ export function clearWithTicket(): void {
     () => ticket.fitting?.id,
     () => {
       for (const what of Object.keys(asking) as (keyof Looks)[]) asking[what] += 1
-      Object.assign(state, { faces: null, compared: null })
-      Object.assign(state.faults, { faces: '', why: '', whyNot: '', compared: '' })
+      Object.assign(state, { faces: null, gear: null, compared: null })
+      Object.assign(state.faults, { faces: '', gear: '', why: '', whyNot: '', compared: '' })
     },
     { flush: 'sync' },
   )

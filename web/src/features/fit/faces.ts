@@ -1,5 +1,5 @@
 // The faces of the bench, in the order in which a key turns them.
-export const FACES = ['flat', 'waves', 'numbers', 'beside'] as const
+export const FACES = ['flat', 'waves', 'numbers', 'gear', 'beside'] as const
 export type Face = (typeof FACES)[number]
 
 /** The face after one. */

@@ -10,6 +10,7 @@ import {
   type Fitting,
   type FittingDocument,
   type FittingRow,
+  type GearChoice,
   type Pins,
   type SettledSize,
   type Water,
@@ -163,6 +164,7 @@ function inverse(fitting: Fitting, change: Change): Change {
   } else if (change.water) back.water = picked(fitting.water, Object.keys(change.water))
   if ('target_l' in change) back.target_l = fitting.target_l
   if ('pinned' in change) back.pinned = fitting.pinned
+  if ('gear' in change) back.gear = fitting.gear
   if ('bench_id' in change || 'typed_board' in change) {
     if (fitting.typed_board) back.typed_board = fitting.typed_board
     else back.bench_id = fitting.bench_id
@@ -176,9 +178,11 @@ function asTyped(fitting: Fitting): Fitting {
   if (!ahead) return fitting
   const facts = { ...fitting.facts, ...ahead.facts }
   const water = { ...fitting.water, ...ahead.water }
-  const rest = { target_l: fitting.target_l, pinned: fitting.pinned, break_id: fitting.break_id }
+  const { target_l, pinned, break_id, gear } = fitting
+  const rest = { target_l, pinned, break_id, gear }
   for (const key of ['target_l', 'pinned', 'break_id'] as const)
     if (key in ahead) Object.assign(rest, { [key]: ahead[key] ?? null })
+  if (ahead.gear) rest.gear = { ...gear, ...ahead.gear } as typeof gear
   return { ...fitting, ...rest, facts, water }
 }
 
@@ -211,7 +215,7 @@ function change(given: Change): void {
   }
   const last = state.undo[state.undo.length - 1]
   // What is chosen, not typed, is a step of its own.
-  if (given.go_by || !sameThing(last, back)) state.undo.push(back)
+  if (given.go_by || given.gear || !sameThing(last, back)) state.undo.push(back)
   state.redo = []
   push(given)
 }
@@ -271,6 +275,8 @@ export function useTicket() {
     /** Whether the waves are those that the break measured, or those that are remembered. */
     setGoBy: (way: 'measured' | 'remembered' | 'foam') => change({ go_by: way }),
     setPins: (pinned: Pins | null) => change({ pinned }),
+    /** What goes with the board: all that is chosen of it, for it is kept as a whole. */
+    setGear: (gear: GearChoice) => change({ gear }),
     setTarget: (litres: number | null) => change({ target_l: litres }),
     putOnBench: (id: number) => change({ bench_id: id }),
     putTyped: (board: Board) => change({ typed_board: board }),

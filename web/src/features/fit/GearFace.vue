@@ -1,0 +1,69 @@
+<script setup lang="ts">
+// What leaves the shop with the board on the bench. To be read in five seconds: which fins, what it all comes
+// to, by how much it is over, what to leave out first.
+import { computed, watch } from 'vue'
+import type { GearChoice } from '@/shared/api/client'
+import { useTicket } from '@/shared/state/ticket'
+import { useBoardDetails } from './boardDetails'
+import GearBuilds from './GearBuilds.vue'
+import GearFins from './GearFins.vue'
+import GearSum from './GearSum.vue'
+
+const { answer, fitting, setGear, version } = useTicket()
+const { askGear, closer } = useBoardDetails()
+const gear = computed(() => closer.gear?.gear ?? null)
+const choice = computed<GearChoice>(() => fitting.value?.gear ?? {})
+const stale = computed(() => closer.gear?.version !== version.value)
+
+watch(
+  () => [version.value, answer.value?.bench?.id, fitting.value?.id],
+  () => void askGear(),
+  { immediate: true },
+)
+
+function choose(part: Partial<GearChoice>): void {
+  setGear({ ...choice.value, ...part })
+}
+</script>
+
+<template>
+  <div v-if="gear?.sum" class="gear" :class="{ stale }" :data-fresh="!stale">
+    <div class="left" tabindex="0" role="region" aria-label="Fins and builds">
+      <p v-if="closer.gear?.unpicked" class="warn" role="alert">{{ closer.gear.unpicked }}</p>
+      <GearFins
+        :gear="gear"
+        :picked="choice.picked_fins ?? null"
+        @pick="(name) => choose({ picked_fins: name })"
+      />
+      <GearBuilds v-if="gear.builds.length > 1" :gear="gear" />
+    </div>
+    <GearSum :gear="gear" :choice="choice" @choose="choose" />
+  </div>
+  <p v-else class="nothing">{{ closer.faults.gear || 'Say mass and what they can do.' }}</p>
+</template>
+
+<style scoped>
+.gear {
+  flex: 1;
+  min-height: 0;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 218px;
+  gap: 16px;
+  padding-top: 4px;
+}
+.left {
+  min-height: 0;
+  overflow-y: auto;
+  display: grid;
+  gap: 10px;
+  align-content: start;
+}
+.warn {
+  color: var(--pencil-text);
+}
+@media (max-width: 900px) {
+  .gear {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

@@ -1,0 +1,89 @@
+<script setup lang="ts">
+// Fin sets that go into the boxes of the board on the bench, in the order in which they are tried.
+import { computed, ref } from 'vue'
+import type { FinFit, GearResult } from '@/shared/api/client'
+import { useSession } from '@/shared/shell/session'
+import { distanceText, speedText } from '@/shared/units/units'
+
+const props = defineProps<{ gear: GearResult; picked: string | null }>()
+defineEmits<{ pick: [name: string | null] }>()
+const { units } = useSession()
+const every = ref(false)
+const FEW = 4
+
+const fitting = computed(() => props.gear.fins.filter((one) => one.fits_boxes !== false))
+const refused = computed(() => props.gear.fins.length - fitting.value.length)
+/** The set that is sold is always among those that are shown. */
+const shown = computed(() => {
+  if (every.value) return fitting.value
+  const few = fitting.value.slice(0, FEW)
+  const own = fitting.value.find((one) => one.name === props.picked)
+  return own && !few.includes(own) ? [...few, own] : few
+})
+const sold = computed(
+  () => props.picked ?? props.gear.sum?.lines.find((line) => line.code === 'fins')?.says ?? '',
+)
+/** The first set, the one that is sold and what answers a complaint say why; the others when asked. */
+const says = (one: FinFit) =>
+  every.value || one === fitting.value[0] || one.name === sold.value || one.answers.length > 0
+const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${complaint}”`).join(', ')
+</script>
+
+<template>
+  <section aria-label="Fins">
+    <h2>
+      Fins <span class="quiet">{{ gear.wanted_flex }} flex wanted</span>
+    </h2>
+    <p v-if="!fitting.length" class="quiet">No set on the wall goes into these boxes.</p>
+    <table v-else>
+      <thead>
+        <tr>
+          <th scope="col"><span class="unseen">set</span></th>
+          <th scope="col" class="words"><span class="unseen">set-up</span></th>
+          <th scope="col">holds to</th>
+          <th scope="col">turns in</th>
+          <th scope="col" title="how freely the tail yaws: higher is looser">loose</th>
+          <th scope="col">price</th>
+        </tr>
+      </thead>
+      <tbody>
+        <template v-for="one in shown" :key="one.name">
+          <tr :class="{ sold: one.name === sold }" :data-fins="one.name" :title="one.says">
+            <th scope="row">
+              <button
+                type="button"
+                class="plain choice"
+                :aria-pressed="one.name === sold"
+                :title="one.name === picked ? 'let go' : 'sell these'"
+                @click="$emit('pick', one.name === picked ? null : one.name)"
+              >
+                {{ one.name }}
+              </button>
+            </th>
+            <td class="words">{{ one.setup }}</td>
+            <td>{{ speedText(one.hold_m_s, units) }}</td>
+            <td>{{ distanceText(one.turn_radius_m, units) }}</td>
+            <td>{{ one.looseness.toFixed(2) }}</td>
+            <td>{{ one.price ?? '' }}</td>
+          </tr>
+          <tr v-if="says(one)" class="under">
+            <td colspan="6">
+              <b v-if="one.answers.length">{{ answers(one) }}. </b>{{ one.says }}
+            </td>
+          </tr>
+        </template>
+      </tbody>
+    </table>
+    <p class="quiet">
+      <button v-if="fitting.length > FEW" class="plain link" type="button" @click="every = !every">
+        {{ every ? 'the first few' : `all ${fitting.length}` }}
+      </button>
+      <template v-if="refused"> {{ refused }} do not go into these boxes.</template>
+      <template v-if="gear.trial.length">
+        Trial, one day each: {{ gear.trial.join(', ') }}.</template
+      >
+    </p>
+  </section>
+</template>
+
+<style scoped src="./Gear.css"></style>

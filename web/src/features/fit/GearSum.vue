@@ -1,0 +1,135 @@
+<script setup lang="ts">
+// The sum: line by line, against the budget, and what their present board brings.
+import { computed, reactive } from 'vue'
+import type { GearChoice, GearResult } from '@/shared/api/client'
+import { TRADE_IN_LOOKS_BUCKLES_WORDS } from '@/shared/api/allowed'
+import { vDraft } from '@/shared/forms/draft'
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
+import { useTicket } from '@/shared/state/ticket'
+import { smallText } from '@/shared/units/units'
+import { useSession } from '@/shared/shell/session'
+
+type Looks = NonNullable<GearChoice['trade_in']>
+const props = defineProps<{ gear: GearResult; choice: GearChoice }>()
+const emit = defineEmits<{ choose: [part: Partial<GearChoice>] }>()
+const { facts, fault } = useTicket()
+const { units } = useSession()
+
+const EXTRAS = [
+  { value: 'bag', says: 'bag' },
+  { value: 'kit', says: 'repair kit' },
+] as const
+const SEEN = TRADE_IN_LOOKS_BUCKLES_WORDS.map((value) => ({ value, says: value }))
+const LOOKS = [
+  ['buckles', 'buckles'],
+  ['pressed_deck', 'pressed deck'],
+  ['stains', 'stains'],
+  ['repairs', 'repairs'],
+  ['cracked_boxes', 'cracked boxes'],
+  ['heavy', 'too heavy'],
+] as const
+const LEFT_OUT = { bag: 'the bag', kit: 'the repair kit', pad: 'the pad', fins: 'new fins' }
+
+const sum = computed(() => props.gear.sum)
+const looks = computed(() => props.choice.trade_in ?? null)
+const extras = computed(() => props.choice.extras ?? [])
+
+function toggle(extra: 'bag' | 'kit'): void {
+  const has = extras.value.includes(extra)
+  emit('choose', {
+    extras: has ? extras.value.filter((one) => one !== extra) : [...extras.value, extra],
+  })
+}
+
+function look(part: Partial<Looks>): void {
+  emit('choose', { trade_in: { ...looks.value, ...part } })
+}
+
+/** Numbers of the old board; what cannot be is refused by the server, said there, and stays as it was typed. */
+const NUMBERS = [
+  ['price', 'cost new', 'What the present board cost new'],
+  ['sessions', 'sessions', 'Sessions behind the present board'],
+] as const
+
+const typed = reactive({ price: '', sessions: '' })
+const wrong = (name: 'price' | 'sessions') => fault(`gear.trade_in.${name}`)
+const shown = (name: 'price' | 'sessions') =>
+  wrong(name) ? typed[name] : String(looks.value?.[name] ?? '')
+
+function type(name: 'price' | 'sessions', event: Event): void {
+  const text = (event.target as HTMLInputElement).value.trim().replace(',', '.')
+  typed[name] = text
+  const value = text === '' ? null : Number(text)
+  look({ [name]: Number.isNaN(value) ? text : value })
+}
+</script>
+
+<template>
+  <section v-if="sum" class="sum" tabindex="0" aria-label="The sum">
+    <h2>All in</h2>
+    <table>
+      <tbody>
+        <tr v-for="line in sum.lines" :key="line.code" :data-line="line.code">
+          <th scope="row">{{ line.says }}</th>
+          <td>{{ line.price ?? '?' }}</td>
+        </tr>
+        <tr class="total">
+          <th scope="row">out of the door</th>
+          <td data-total>{{ sum.total }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="sum.over" class="over" data-over>
+      {{ sum.over }} over the budget.
+      <template v-if="sum.leave_out.length">
+        Leave out first: {{ sum.leave_out.map((one) => LEFT_OUT[one]).join(', ') }}.
+      </template>
+    </p>
+    <p class="with" role="group" aria-label="Also">
+      with <ChoiceButtons :options="EXTRAS" :chosen="extras" @choose="toggle" />
+    </p>
+    <p class="quiet">{{ gear.leash }}</p>
+    <p class="quiet">
+      {{ gear.pad
+      }}<template v-if="gear.feet"
+        >; the back foot turns {{ smallText(gear.feet.turn_m, units) }} from the tail</template
+      >. Mend with {{ gear.kit }}.
+    </p>
+    <p v-if="gear.owning_from_sessions" class="quiet">
+      Cheaper than hiring from session {{ gear.owning_from_sessions }}.
+    </p>
+    <template v-if="facts.present_board">
+      <button
+        class="plain link"
+        type="button"
+        :aria-expanded="!!looks"
+        @click="emit('choose', { trade_in: looks ? null : {} })"
+      >
+        {{ looks ? 'not in payment' : 'take their board in payment' }}
+      </button>
+      <div v-if="looks" class="looks">
+        <label v-for="[name, says, whole] in NUMBERS" :key="name">
+          {{ says }}
+          <input
+            v-draft="shown(name)"
+            inputmode="decimal"
+            :aria-label="whole"
+            @change="(event) => type(name, event)"
+          />
+          <small v-if="wrong(name)" role="alert">{{ wrong(name) }}</small>
+        </label>
+        <p v-for="[name, says] in LOOKS" :key="name" role="group" :aria-label="says">
+          <span>{{ says }}</span>
+          <ChoiceButtons
+            :options="SEEN"
+            :chosen="looks[name] ?? 'none'"
+            @choose="(seen) => look({ [name]: seen })"
+          />
+        </p>
+        <p v-if="gear.trade_in" class="quiet">{{ gear.trade_in.reasons.join('; ') }}</p>
+      </div>
+    </template>
+  </section>
+</template>
+
+<style scoped src="./Gear.css"></style>
