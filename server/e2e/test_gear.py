@@ -2,6 +2,8 @@
 
 from decimal import Decimal
 
+from fins.models import FinStock
+
 from e2e.place_case import PlaceCase
 from fittings.models import Fitting
 
@@ -95,3 +97,54 @@ class Gear(PlaceCase):
             self.fresh()
             self.check(f"gear at {wide} x {high}")
             self.neat(".gear", f"gear at {wide} x {high}")
+
+
+class FinWall(PlaceCase):
+    #: A price that is none.
+    expected_console = ("400 (Bad Request)",)
+
+    HEAD = "name,setup,box,size,flex,price,count,front fins,front area cm2,front depth mm"
+
+    def wall(self) -> None:
+        self.sign_in()
+        self.driver.get(f"{self.live_server_url}/rack/fins")
+        self.wait_text("h1", "45 fin sets")
+
+    def hung(self, name: str) -> FinStock | None:
+        return FinStock.objects.filter(shop__demo=True, name=name).first()
+
+    def test_found_priced_counted_and_taken_off(self) -> None:
+        self.wall()
+        self.find("[aria-label='Find fins']").send_keys("quad m two-tab")
+        self.wait_text("h1", "3 of 45 fin sets")
+        price = self.find("[aria-label='price of Kelp M']")
+        self.type_over(price, "dear\ue004")
+        self.wait_text("[data-fins='Kelp M'] [role=alert]", "must be a number")
+        self.assertEqual(price.get_attribute("value"), "dear")
+        self.type_over(price, "79,50\ue004")
+        self.wait(lambda: (row := self.hung("Kelp M")) and row.price == 79.5, "the price is kept")
+        self.type_over(self.find("[aria-label='count of Kelp M']"), "0\ue004")
+        self.wait_text("header .fault", "out: Kelp M")
+        self.find("//*[@data-fins='Kelp M']//button").click()
+        self.wait(lambda: self.hung("Kelp M") is None, "taken off")
+        self.wait_text("h1", "2 of 44 fin sets")
+
+    def test_a_table_is_read_mended_and_hung(self) -> None:
+        self.wall()
+        box = self.find("[aria-label='A table of fins']")
+        box.send_keys(f"{self.HEAD}\nSandbar M,twin,velcro,M,medium,70,2,2,125,135")
+        self.wait_text(".drop .fault:nth-of-type(3)", "row 2, box")
+        box.clear()
+        box.send_keys(f"{self.HEAD}\nSandbar M,twin,two-tab,M,medium,70,2,2,125,135")
+        self.press("hang them")
+        self.wait_text("h1", "46 fin sets")
+        row = self.hung("Sandbar M")
+        assert row is not None
+        self.assertEqual((row.count, row.document().groups[0].depth_m), (2, 0.135))
+
+    def test_neat_and_clean(self) -> None:
+        for wide, high in ((1280, 800), (1366, 657)):
+            self.at_size(wide, high)
+            self.wall()
+            self.check(f"fin wall at {wide} x {high}")
+            self.neat(".over, .in", f"fin wall at {wide} x {high}")

@@ -6,6 +6,7 @@ The figures are those of the screen. Mass, age and notes stay in the shop.
 from __future__ import annotations
 
 from chord_core.documents import Surfer, Water
+from chord_core.documents.verbs.gear import Sum
 from chord_core.documents.verbs.rank import Ranked
 from chord_core.documents.verbs.size import Windows
 from chord_core.fit.rules.gates import a
@@ -61,14 +62,34 @@ def _why(sheet: Sheet, ranked: Ranked) -> None:
         sheet.listed(ranked.against)
 
 
+def _sum(sheet: Sheet, found: Sum) -> None:
+    """The lines of the sum in two columns, and the total."""
+    sheet.set_font("sans", "", 10.5)
+    half, top = (len(found.lines) + 1) // 2, sheet.get_y()
+    for i, line in enumerate(found.lines):
+        x, y = LEFT + (i // half) * WIDE / 2, top + (i % half) * 5.2
+        sheet.text(x, y + 4, line.says)
+        sheet.text(x + 58, y + 4, "?" if line.price is None else str(line.price))
+    sheet.set_y(top + half * 5.2 + 0.5)
+    over = f", {found.over} over the budget" if found.over else ""
+    sheet.says(f"Out of the door {found.total}{over}.", style="B")
+
+
 def hand_out(
-    surfer: Surfer, water: Water, answer: Answer, kind: tuple[str, Windows] | None, units: str, shop: str
+    surfer: Surfer,
+    water: Water,
+    answer: Answer,
+    kind: tuple[str, Windows] | None,
+    all_in: Sum | None,
+    units: str,
+    shop: str,
 ) -> bytes:
     """One A4 page as PDF.
 
     Args:
         answer: as the screen shows it; without a board or an answer the page says so.
         kind: a family and its windows, as they stand under the bench.
+        all_in: what leaves the shop with the board, as the screen adds it up.
         units: ``imperial`` or ``metric``.
     """
     sheet = Sheet()
@@ -90,6 +111,9 @@ def hand_out(
     sheet.head("Fins, leash and care")
     fins = bench.ranked.fins.says
     sheet.listed([fins[0].upper() + fins[1:], *care_for(bench.board)])
+    if all_in:
+        sheet.head("All in")
+        _sum(sheet, all_in)
     sheet.head("Before you go in")
     mind = bench.ranked.advice.warnings if bench.ranked.advice else ()
     cautions = (*answer.size.cautions, *bench.ranked.cautions)

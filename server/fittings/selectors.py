@@ -14,7 +14,7 @@ from fittings.documents import (
     FittingRow,
     SettledSize,
 )
-from fittings.gear import gear_choice
+from fittings.gear import build_gear, gear_choice
 from fittings.hand_out import hand_out
 from fittings.models import Fitting
 
@@ -55,8 +55,10 @@ def print_hand_out(fitting: Fitting, person: User) -> bytes:
     """The page that the surfer takes home, as PDF, with the figures that the screen shows."""
     facts, water = fitting.documents()
     size, pinned = search_windows(fitting)
-    answer = build_answer(fitting, build_doubts(fitting).preferred_board_id)
-    return hand_out(facts, water, answer, _kind_shown(answer, size, pinned), person.units, fitting.shop.name)
+    preferred = build_doubts(fitting).preferred_board_id
+    answer, gear = build_answer(fitting, preferred), build_gear(fitting, preferred).gear
+    kind, all_in = _kind_shown(answer, size, pinned), gear.sum if gear else None
+    return hand_out(facts, water, answer, kind, all_in, person.units, fitting.shop.name)
 
 
 def _kind_shown(answer: Answer, size: SizeResult, pinned: PinnedSize | None) -> tuple[str, Windows] | None:

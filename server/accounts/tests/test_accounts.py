@@ -15,6 +15,7 @@ from django.test import Client, RequestFactory, TestCase, override_settings
 from django.urls import get_resolver
 from django.urls.resolvers import URLPattern
 from django.utils import timezone
+from fins.models import FinStock
 
 from accounts import sign_in
 from accounts.models import Shop, User
@@ -22,7 +23,6 @@ from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
 from buoys.models import Buoy
-from fins.models import FinStock
 from fittings.models import Fitting
 from rack.models import Board
 

@@ -41,6 +41,15 @@ class Page(HandOver):
         self.assertIn("local rules go before", text)
         self.assertIn("What to look for in an all-rounder", text)
 
+    def test_the_sum_is_that_of_the_screen(self) -> None:
+        ticket = self.patch(self.ticket(budget=300), typed_board={**BOARD, "name": "Mallet", "price": 455.5})
+        ticket = self.patch(ticket, gear={"extras": ["bag"]})
+        text = self.page(ticket)
+        found = self.good("get", f"/api/fittings/{ticket['id']}/gear/")["gear"]["sum"]
+        for line in found["lines"]:
+            self.assertIn(f"{line['says']} {line['price']}", text)
+        self.assertIn(f"Out of the door {found['total']}, {found['over']} over the budget.", text)
+
     def test_mass_and_age_stay_in_the_shop(self) -> None:
         text = self.page(self.ticket(mass_kg=83, age=47))
         self.assertNotIn("83", text.replace("8'3", ""))

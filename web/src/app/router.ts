@@ -14,6 +14,11 @@ export const router = createRouter({
       props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
     },
     { path: '/rack', name: 'rack', component: () => import('@/features/rack/RackPlace.vue') },
+    {
+      path: '/rack/fins',
+      name: 'fin-wall',
+      component: () => import('@/features/rack/FinsPlace.vue'),
+    },
     { path: '/rack/in', name: 'bring-in', component: () => import('@/features/rack/BringIn.vue') },
     {
       path: '/rack/beside/:ids',

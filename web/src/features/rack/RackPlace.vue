@@ -185,7 +185,8 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
             lay them on each other
           </button>
         </span>
-        <router-link class="in" to="/rack/in" title="key n">bring boards in</router-link>
+        <router-link class="in" to="/rack/fins">fin wall</router-link>
+        <router-link to="/rack/in" title="key n">bring boards in</router-link>
       </footer>
     </main>
   </div>
