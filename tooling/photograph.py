@@ -94,7 +94,6 @@ class Camera:
 
 def _door(camera: Camera) -> None:
     camera.until(".door")
-    camera.take("door")
     button = camera.driver.find_element(By.XPATH, "//button[contains(., 'demo shop')]")
     button.click()
     camera.until(".hung")
@@ -107,7 +106,12 @@ def _fit(camera: Camera) -> None:
 
 
 def _faces(camera: Camera) -> None:
-    for name, shown in (("waves", ".waves .cell"), ("numbers", ".numbers td"), ("beside", ".compare td")):
+    for name, shown in (
+        ("waves", ".waves .cell"),
+        ("numbers", ".numbers td"),
+        ("gear", ".gear[data-fresh=true]"),
+        ("beside", ".compare td"),
+    ):
         if name == "beside":
             for i in (1, 3):
                 camera.driver.find_elements(By.CSS_SELECTOR, "button.beside")[i].click()
@@ -138,14 +142,6 @@ def _customer(camera: Camera) -> None:
     camera.until(".customer h1")
     camera.take("customer-side")
     camera.keys(Keys.ESCAPE)
-
-
-def _child(camera: Camera) -> None:
-    camera.find_ticket("Tobi Hale")
-    camera.driver.find_element(By.CSS_SELECTOR, "[data-card='2'] > button").click()
-    camera.until("[data-card='2'] .editor")
-    camera.settled()
-    camera.take("fit-child")
 
 
 def _big(camera: Camera) -> None:
@@ -211,6 +207,12 @@ def _in(camera: Camera) -> None:
     camera.take("boards-in")
 
 
+def _fins(camera: Camera) -> None:
+    camera.go("/rack/fins")
+    camera.until("tr[data-fins]")
+    camera.take("fin-wall")
+
+
 def _laid(camera: Camera) -> None:
     camera.go("/rack/beside/" + ",".join(str(pk) for pk in camera.beside))
     camera.until(".does")
@@ -238,13 +240,13 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _faces,
     _why,
     _customer,
-    _child,
     _big,
     _sizes,
     _blank,
     _rack,
     _sheet,
     _in,
+    _fins,
     _laid,
     _water,
 )

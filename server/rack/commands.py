@@ -148,7 +148,8 @@ def changes_say(old: dict[str, Any], new: dict[str, Any]) -> str:
 
 
 def _state(row: Board) -> dict[str, Any]:
-    document = row.document().model_dump(mode="json", exclude_unset=True, exclude_none=True)
+    # What is said as it is anyway, an empty list of fins, is no change.
+    document = row.document().model_dump(mode="json", exclude_defaults=True, exclude_none=True)
     document = {name: value for name, value in document.items() if value not in ({}, [])}
     return {**document, "number": row.number, "hung_on": row.hung_on.isoformat()}
 

@@ -131,6 +131,15 @@ class Doors(ApiCase):
         self.assertEqual(BoardEvent.objects.count(), many)
         self.assertEqual(Board.objects.get(pk=row.pk).version, row.version)
 
+    def test_an_empty_part_that_was_not_there_is_no_change(self) -> None:
+        """A program that sends a board's whole document back, empty lists and all, changed nothing else."""
+        made = self.good("post", "/api/boards/", {"board": {**BOARD, "fins": {"box_type": "two-tab"}}})
+        whole = {**made["board"], "colour": "ochre"}
+        self.assertEqual(whole["fins"]["groups"], [])
+        self.good("put", f"/api/boards/{made['id']}/", {"version": made["version"], "board": whole})
+        last = BoardEvent.objects.filter(board=made["id"]).latest("pk")
+        self.assertEqual(last.says, "colour: not said, now ochre")
+
     def test_a_change_that_changes_nothing_is_no_change(self) -> None:
         row = Board.objects.first()
         many = BoardEvent.objects.filter(board=row).count()

@@ -47,8 +47,8 @@ function choose(part: Partial<GearChoice>): void {
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 218px;
-  gap: 16px;
+  grid-template-columns: minmax(0, 1fr) 200px;
+  gap: 14px;
   padding-top: 4px;
 }
 .left {
