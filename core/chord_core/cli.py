@@ -145,6 +145,7 @@ ABOUT = {
     "compare": "two or three boards: what differs and what it does, where one hands over",
     "change": "the smallest change that makes a board right",
     "fix": "what to try on the present board before another is bought",
+    "gear": "fins, builds, leash, pad, wax, the board in payment and the sum",
     "tape": "a board that is being measured: its litres, doubtful readings, the next place",
     "still": "what a board does under anybody: what needs no surfer",
     "range": "whether the sizes of a model step evenly, and sizes between them",

@@ -12,7 +12,15 @@ from hypothesis import strategies as st
 from chord_core.documents import Board, GearRequest, GearResult
 from chord_core.errors import ChordError
 from chord_core.fit.answer.gear import gear
-from chord_core.fit.rules.costs import cheaper_from, crossing, mends_a_session, money, owning_from, spent
+from chord_core.fit.rules.costs import (
+    cheaper_from,
+    crossing,
+    instalments,
+    mends_a_session,
+    money,
+    owning_from,
+    spent,
+)
 from chord_core.tables import tables
 from tests import tries
 from tests.strategies import boards, inches
@@ -227,6 +235,22 @@ class Sum(TestCase):
         self.assertEqual(answer.sum.total, total)
         self.assertEqual(answer.sum.total.as_tuple().exponent, -2)
         self.assertIn(f'"{answer.sum.total}"', answer.model_dump_json())
+
+
+class OverMonths(TestCase):
+    @given(st.integers(1, 500_000), st.sampled_from(tables().gear.instalments))
+    @tries(100)
+    def test_they_are_the_total_and_none_is_higher_than_the_first(self, cents: int, months: int) -> None:
+        total = Decimal(cents) / 100
+        first, each = instalments(total, months)
+        self.assertEqual(first + (months - 1) * each, total)
+        self.assertTrue(each <= first < each + Decimal(months) / 100)
+
+    def test_they_stand_with_the_sum(self) -> None:
+        found = out().sum
+        assert found is not None
+        self.assertEqual([row.months for row in found.instalments], [3, 6, 12])
+        self.assertEqual(found.instalments[0].first + 2 * found.instalments[0].each, found.total)
 
 
 class Rest(TestCase):

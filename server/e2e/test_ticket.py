@@ -40,6 +40,23 @@ class Card(WholeCase):
 
 
 class RidesNow(Card):
+    def test_fins_and_boxes_of_the_present_board(self) -> None:
+        self.open_demo()
+        self.card(3)
+        said: dict[str, object] = {}
+        for label, item, field in (
+            ("Its fins", "thruster", "setup"),
+            ("Their size", "M", "size"),
+            ("Its boxes", "two-tab", "box_type"),
+        ):
+            self.pick(label, item)
+            said[field] = item
+            of_the_board = {"facts__present_board__fins__contains": dict(said)}
+            self.wait(
+                Fitting.objects.filter(facts__name="Ines Varga", **of_the_board).exists, f"{field} kept"
+            )
+        self.saved()
+
     def test_likes_and_complaints_are_said_with_what_to_ask_back(self) -> None:
         self.open_demo()
         self.card(3)

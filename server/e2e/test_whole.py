@@ -95,6 +95,8 @@ class Faces(WholeCase):
         self.alt("b")
         self.wait_text(".numbers", "swing weight")
         self.alt("b")
+        self.wait_text(".gear", "out of the door")
+        self.alt("b")
         self.wait_text(".compare", "rides an hour")
         self.alt("b")
         self.wait_text(".bench .foot text", "turn")

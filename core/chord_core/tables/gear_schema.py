@@ -160,5 +160,6 @@ class Gear(Table):
     mends: Mends
     prices: Prices
     leave_out: tuple[Extra, ...]
+    instalments: tuple[int, ...]
     care: tuple[str, ...]
     trade_in: TradeInCounts

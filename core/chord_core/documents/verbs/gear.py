@@ -103,14 +103,23 @@ class SumLine(Result):
     price: Money | None
 
 
+class Instalments(Result):
+    """The total over some months: the first, which has the cents that are left over, and each other one."""
+
+    months: int
+    first: Money
+    each: Money
+
+
 class Sum(Result):
     """Lines and total of all that has a price; by how much it is over the budget, and what to leave out
-    first."""
+    first; the same over some months, without interest."""
 
     lines: tuple[SumLine, ...]
     total: Money
     over: Money | None
     leave_out: tuple[ExtraCode, ...]
+    instalments: tuple[Instalments, ...]
 
 
 class TradeInValue(Result):

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from decimal import Decimal
 
 from chord_core import spoken
@@ -10,6 +10,7 @@ from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import (
     FinFit,
     GearRequest,
+    Instalments,
     LineCode,
     LookName,
     Seen,
@@ -20,7 +21,7 @@ from chord_core.documents.verbs.gear import (
 )
 from chord_core.errors import ChordError
 from chord_core.fit.answer.gear_fins import picked_of
-from chord_core.fit.rules.costs import money
+from chord_core.fit.rules.costs import instalments, money
 from chord_core.fit.rules.fin_sets import boxes_take
 from chord_core.fit.rules.gear import build_of, life_left, takes_wax
 from chord_core.hull.label import labelled_hulls
@@ -130,6 +131,12 @@ def _left_out(lines: Sequence[SumLine], over: Decimal) -> list[str]:
     return found
 
 
+def _over_months(total: Decimal) -> Iterator[Instalments]:
+    for months in tables().gear.instalments:
+        first, each = instalments(total, months)
+        yield Instalments(months=months, first=first, each=each)
+
+
 def sum_of(request: GearRequest, fins: tuple[FinFit, ...], traded: TradeInValue | None) -> Sum:
     """Lines and total, to the cent; against the budget of the request, else the surfer's."""
     lines = _lines(request, fins)
@@ -144,5 +151,6 @@ def sum_of(request: GearRequest, fins: tuple[FinFit, ...], traded: TradeInValue 
             "total": total,
             "over": over,
             "leave_out": tuple(_left_out(lines, over)) if over else (),
+            "instalments": tuple(_over_months(total)) if total > 0 else (),
         }
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from decimal import ROUND_HALF_UP, Decimal
+from decimal import ROUND_DOWN, ROUND_HALF_UP, Decimal
 
 import numpy as np
 
@@ -17,6 +17,12 @@ def money(amount: float | Decimal) -> Decimal:
     """An amount to the cent, a half of one upwards."""
     exact = amount if isinstance(amount, Decimal) else Decimal(repr(float(amount)))
     return exact.quantize(_CENT, rounding=ROUND_HALF_UP)
+
+
+def instalments(total: Decimal, months: int) -> tuple[Decimal, Decimal]:
+    """The first of so many payments and each other one: the first has the cents that cannot be shared."""
+    each = (total / months).quantize(_CENT, rounding=ROUND_DOWN)
+    return total - each * (months - 1), each
 
 
 def price_in(build: str, price: float, own_build: str) -> float:

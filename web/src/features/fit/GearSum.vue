@@ -85,6 +85,14 @@ function type(name: 'price' | 'sessions', event: Event): void {
         Leave out first: {{ sum.leave_out.map((one) => LEFT_OUT[one]).join(', ') }}.
       </template>
     </p>
+    <table v-if="sum.instalments.length" class="quiet" aria-label="Over some months">
+      <tbody>
+        <tr v-for="row in sum.instalments" :key="row.months">
+          <th scope="row">{{ row.months }} months</th>
+          <td>{{ row.each }}</td>
+        </tr>
+      </tbody>
+    </table>
     <p class="with" role="group" aria-label="Also">
       with <ChoiceButtons :options="EXTRAS" :chosen="extras" @choose="toggle" />
     </p>

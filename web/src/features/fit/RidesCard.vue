@@ -3,6 +3,7 @@ import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
 import BoardLine from './BoardLine.vue'
+import PresentFins from './PresentFins.vue'
 import TicketCard from './TicketCard.vue'
 
 defineProps<{ open: boolean }>()
@@ -49,6 +50,7 @@ const said = computed(() =>
       kind="Kind of board"
       placeholder="7'2 x 21 1/4 x 2 3/4, 46 L; or: 40 litres, an 8-foot soft-top"
     />
+    <PresentFins />
     <v-select
       label="Liked about it"
       multiple

@@ -3321,6 +3321,18 @@ export interface components {
             unit: string;
         };
         /**
+         * Instalments
+         * @description The total over some months: the first, which has the cents that are left over, and each other one.
+         */
+        Instalments: {
+            /** Months */
+            months: number;
+            /** First */
+            first: string;
+            /** Each */
+            each: string;
+        };
+        /**
          * Kind
          * @description A family that is open to this surfer: its name, why it stands here, the fit of the best that was found
          *     in it, whether that is as good as the leading one's, the litres that are looked for in it with those
@@ -4716,7 +4728,7 @@ export interface components {
         /**
          * Sum
          * @description Lines and total of all that has a price; by how much it is over the budget, and what to leave out
-         *     first.
+         *     first; the same over some months, without interest.
          */
         Sum: {
             /** Lines */
@@ -4727,6 +4739,8 @@ export interface components {
             over: string | null;
             /** Leave Out */
             leave_out: ("bag" | "kit" | "pad" | "fins")[];
+            /** Instalments */
+            instalments: components["schemas"]["Instalments"][];
         };
         /**
          * SumLine
