@@ -198,6 +198,20 @@ class DemoDoor(TestCase):
 
 #: Addresses that anybody may ask, signed in or not.
 OPEN_TO_ALL = {"health", "session", "demo", "page", "openapi", "no-such-address"}
+#: What is asked of a ticket behind its address.
+PARTS = (
+    "windows",
+    "doubts",
+    "since",
+    "gear",
+    "faces",
+    "why",
+    "why-not",
+    "compare",
+    "document",
+    "hand-out",
+    "worth",
+)
 METHODS = ("get", "post", "put", "patch", "delete")
 
 
@@ -231,20 +245,7 @@ class Walls(ApiCase):
 
     def test_from_another_shop_nothing_is_there(self) -> None:
         ticket = self.ticket()
-        parts = (
-            "windows",
-            "doubts",
-            "since",
-            "gear",
-            "faces",
-            "why",
-            "why-not",
-            "compare",
-            "document",
-            "hand-out",
-            "worth",
-        )
-        of_ticket = dict.fromkeys(("fitting", "fitting-back", *parts), ticket["id"])
+        of_ticket = dict.fromkeys(("fitting", "fitting-back", *PARTS), ticket["id"])
         of_board = dict.fromkeys(
             (
                 "board",

@@ -277,7 +277,7 @@ def _beside(
 ) -> tuple[list[tuple[str, Reason]], list[tuple[str, Reason]]]:
     """What is no part of the fit: the kind, the step from the present board, the label."""
     praise, blame = [], []
-    kind, family = float(judged.kind(about.best)[row]), judged.families[row]
+    kind, family = judged.kind_of(about.best, row), judged.families[row]
     if family == about.rider.surfer.wish:
         praise.append(("kind", Reason(_WISH_COUNTS, f"{a(family).capitalize()}: asked for by name.")))
     elif 0 < kind < 1:

@@ -188,11 +188,13 @@ class Judged:
         heard = self.complaint_scores.factor(len(self.hull))
         return np.asarray(np.exp(np.sum(logs, axis=0)) * heard)
 
+    def kind_of(self, best: Best, row: int) -> float:
+        """What is kept of the fit of one board for its kind, 0-1: 0 behind a gate."""
+        return 0.0 if self.closed[row] is not None else float(best.shares.get(self.families[row], 0.0))
+
     def kind(self, best: Best) -> Array:
-        """What is kept of the fit for the kind of board, 0-1, (n,): 0 behind a gate."""
-        shares = [best.shares.get(name, 0.0) for name in self.families]
-        shut = [reason is not None for reason in self.closed]
-        return np.where(shut, 0.0, shares)
+        """The same of every board, (n,)."""
+        return np.array([self.kind_of(best, row) for row in range(len(self.families))])
 
     def parts(self) -> dict[str, Array]:
         """What the factors are made of, each (n,), 0-1: of rides, of style, of handling, of growth."""
