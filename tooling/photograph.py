@@ -92,7 +92,7 @@ class Camera:
         self.keys(Keys.ESCAPE)
 
 
-def _door(camera: Camera) -> None:
+def _enter(camera: Camera) -> None:
     camera.until(".door")
     button = camera.driver.find_element(By.XPATH, "//button[contains(., 'demo shop')]")
     button.click()
@@ -235,7 +235,7 @@ def _water(camera: Camera) -> None:
 
 
 VIEWS: tuple[Callable[[Camera], None], ...] = (
-    _door,
+    _enter,
     _fit,
     _faces,
     _why,

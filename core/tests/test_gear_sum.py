@@ -211,6 +211,10 @@ class Sum(TestCase):
         ):
             self.assertEqual(self.lines(out(board, **more))["fins"], fins)
 
+    def test_what_is_asked_for_twice_is_sold_once(self) -> None:
+        once, twice = out(extras=["bag"]).sum, out(extras=["bag", "bag"]).sum
+        self.assertEqual(once, twice)
+
     def test_what_is_left_out_first(self) -> None:
         """760 all in with bag and kit: the bag goes first, then the kit, then the pad; never the leash."""
         whole = out(extras=["bag", "kit"]).sum

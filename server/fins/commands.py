@@ -61,10 +61,14 @@ def change_fins(shop: Shop, pk: int, given: FinsPut) -> FinStock:
 
 @transaction.atomic
 def keep_table(shop: Shop, rows: Iterable[Read]) -> None:
-    """Write the sets of a table: those that hang here already by their name are changed."""
+    """Write the sets of a table: those that hang here already by their name are changed.
+
+    Raises:
+        ChordError: somebody hung a set of the same name meanwhile; nothing is written.
+    """
     known = {row.name: row for row in FinStock.objects.of(shop).select_for_update()}
     for read in rows:
         row = known.get(read.fins.name) or FinStock(shop=shop, version=0)
         row.take(read.fins)
         row.count, row.version = read.count, row.version + 1
-        row.save()
+        _save(row)

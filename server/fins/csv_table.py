@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator
 from dataclasses import dataclass
 from typing import Any
 
@@ -135,7 +135,7 @@ def _cells(row: FinsOut) -> Iterator[str]:
             yield "" if value is None else value if isinstance(value, str) else f"{value / unit:.6g}"
 
 
-def write_table(rows: Sequence[FinsOut] | Iterable[FinsOut]) -> str:
+def write_table(rows: Iterable[FinsOut]) -> str:
     """The fin wall as CSV, as ``read_table`` reads it."""
     out = io.StringIO()
     table = csv.writer(out, lineterminator="\r\n")

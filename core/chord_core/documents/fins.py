@@ -48,7 +48,8 @@ def check_groups(setup: str, groups: tuple[FinGroup, ...]) -> None:
 
 class FinSet(Document):
     """Fins that are sold or lent together, ``chord-fins/1``: ``groups`` from front to rear. ``template`` is
-    what sets of one outline in several flexes share."""
+    what sets of one outline in several flexes share; ``box`` is that of the fins beside the stringer, where
+    there are some."""
 
     name: str = Field(min_length=1, max_length=80)
     setup: FinSetupName

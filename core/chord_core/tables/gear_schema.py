@@ -99,8 +99,8 @@ class Mends(Row):
 
 class BuildsBeside(Row):
     """How many builds are laid side by side, the sessions at which their cost is told, up to where it is
-    followed; from which share of its own price on another build asks to prove the shape first, and the feel
-    that differs by so much; under which mass of board a rider so heavy wants more."""
+    followed; from how many times the price of the board's own build on the shape is proven first; under which
+    share of its mass a build is light for its size."""
 
     most: int = Field(ge=2, le=4)
     at_sessions: tuple[int, ...]
@@ -110,7 +110,7 @@ class BuildsBeside(Row):
 
 
 class Prices(Row):
-    """What goes with a board, in the shop's currency."""
+    """What goes with a board, in the shop's currency; ``hire``: a board for a session."""
 
     fins: float
     leash: float

@@ -5,7 +5,6 @@ from __future__ import annotations
 from collections.abc import Iterator, Sequence
 from decimal import Decimal
 
-from chord_core import spoken
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import (
     FinFit,
@@ -23,7 +22,7 @@ from chord_core.errors import ChordError
 from chord_core.fit.answer.gear_fins import picked_of
 from chord_core.fit.rules.costs import instalments, money
 from chord_core.fit.rules.fin_sets import boxes_take
-from chord_core.fit.rules.gear import build_of, life_left, takes_wax
+from chord_core.fit.rules.gear import build_of, soaked_says, takes_wax, worth_in_trade
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import tables
 
@@ -35,11 +34,8 @@ def _weighed(board: Board, told: Seen | None) -> tuple[Seen, str]:
     """How heavy the present board is for its dims: as told, else by the shop's scale."""
     if told is not None or board.mass_kg is None:
         return told or "none", ""
-    drawn = float(labelled_hulls([board]).computed_mass_kg()[0])
-    if board.mass_kg <= tables().gear.trade_in.heavy_from * drawn:
-        return "none", ""
-    says = f"{spoken.mass(board.mass_kg)} against {spoken.mass(drawn)} computed: look for water inside"
-    return "some", says
+    says = soaked_says(board, float(labelled_hulls([board]).computed_mass_kg()[0]))
+    return ("some", says) if says else ("none", "")
 
 
 def _condition(looks: TradeInLooks, board: Board) -> tuple[float, list[str]]:
@@ -72,11 +68,8 @@ def value_of(request: GearRequest) -> TradeInValue | None:
     price = board.price if looks.price is None else looks.price
     if price is None:
         return TradeInValue(value=None, reasons=("What did it cost new?",))
-    rules = tables().gear.trade_in
     left, said = _condition(looks, board)
-    life = life_left(board, looks.sessions or 0.0)
-    condition = rules.worst_condition + (1 - rules.worst_condition) * left
-    value = money(price * rules.share * life * condition)
+    value = money(worth_in_trade(board, price, looks.sessions or 0.0, left))
     lives = tables().gear.builds[build_of(board)].life
     lived = [f"{looks.sessions:.0f} of about {lives:.0f} sessions behind it"] if looks.sessions else []
     return TradeInValue(value=value, reasons=(*lived, *(said or ["sound"])))
@@ -115,7 +108,7 @@ def _lines(request: GearRequest, fins: tuple[FinFit, ...]) -> list[SumLine]:
         _fins_line(request, fins),
         SumLine(code="leash", says="leash", price=money(prices.leash)),
         plain(cover),
-        *(plain(extra) for extra in request.extras),
+        *(plain(extra) for extra in dict.fromkeys(request.extras)),
     ]
 
 

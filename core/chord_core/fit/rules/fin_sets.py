@@ -76,13 +76,5 @@ def balance_of(fins: FinSet) -> float | None:
 
 def put_in(board: Board, fins: FinSet) -> Board:
     """The board with a set in its boxes."""
-    stands = board.fins.model_copy(
-        update={
-            "setup": fins.setup,
-            "size": fins.size,
-            "flex": fins.flex,
-            "groups": fins.groups,
-            "boxes": board.fins.boxes,
-        }
-    )
-    return board.model_copy(update={"fins": stands})
+    stands = {"setup": fins.setup, "size": fins.size, "flex": fins.flex, "groups": fins.groups}
+    return board.model_copy(update={"fins": board.fins.model_copy(update=stands)})

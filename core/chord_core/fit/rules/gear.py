@@ -121,24 +121,29 @@ def life_left(board: Board, sessions: float) -> float:
     return max(1 - sessions / life, 0.0)
 
 
-def trade_in(board: Board, hull: Hull, row: int, sessions: float, condition: float) -> tuple[float, str]:
-    """What a used board is worth in trade, and the warning that goes with it.
-
-    price x .7 x life left x condition, the condition between .6 and 1; over the computed mass by 8 % suggests
-    water inside.
+def worth_in_trade(board: Board, price: float, sessions: float, condition: float) -> float:
+    """What a used board is worth in trade: price x .7 x life left x condition, that from .6 to 1.
 
     Args:
+        price: what it cost new.
         condition: as looked at, 0 (broken, repaired, buckled) to 1 (as new).
     """
     rules = tables().gear.trade_in
     worst = rules.worst_condition
-    value = (board.price or 0) * rules.share * life_left(board, sessions) * (worst + (1 - worst) * condition)
-    drawn = float(hull.computed_mass_kg()[row])
-    heavy = board.mass_kg is not None and board.mass_kg > rules.heavy_from * drawn
-    if not (heavy and board.mass_kg):
-        return float(value), ""
-    weighs = f"{spoken.mass(board.mass_kg)} against {spoken.mass(drawn)} computed"
-    return float(value), f"{weighs}: look for water inside."
+    return float(price * rules.share * life_left(board, sessions) * (worst + (1 - worst) * condition))
+
+
+def soaked_says(board: Board, drawn_kg: float) -> str:
+    """What is said of a board that weighs 8 % more than is computed of its dims; empty where it does not."""
+    if board.mass_kg is None or board.mass_kg <= tables().gear.trade_in.heavy_from * drawn_kg:
+        return ""
+    return f"{spoken.mass(board.mass_kg)} against {spoken.mass(drawn_kg)} computed: look for water inside"
+
+
+def trade_in(board: Board, hull: Hull, row: int, sessions: float, condition: float) -> tuple[float, str]:
+    """What a used board is worth in trade (``worth_in_trade``), and the warning that goes with it."""
+    says = soaked_says(board, float(hull.computed_mass_kg()[row]))
+    return worth_in_trade(board, board.price or 0, sessions, condition), f"{says}." if says else ""
 
 
 def takes_wax(board: Board) -> bool:

@@ -15,30 +15,24 @@ function say(part: object): void {
   )
   setFacts({ present_board: { ...board.value, fins: said } })
 }
+const ASKED = [
+  { label: 'Its fins', field: 'setup', words: FINS_SETUP_WORDS },
+  { label: 'Their size', field: 'size', words: FINS_SIZE_WORDS },
+  { label: 'Its boxes', field: 'box_type', words: FIN_SET_BOX_WORDS },
+] as const
+const said = (field: (typeof ASKED)[number]['field']): string | null => fins.value[field] ?? null
 </script>
 
 <template>
-  <div v-if="board" class="fins">
+  <div v-if="board">
     <v-select
-      label="Its fins"
+      v-for="{ label, field, words } in ASKED"
+      :key="field"
+      :label="label"
       clearable
-      :items="[...FINS_SETUP_WORDS]"
-      :model-value="fins.setup ?? null"
-      @update:model-value="(setup: string | null) => say({ setup })"
-    />
-    <v-select
-      label="Their size"
-      clearable
-      :items="[...FINS_SIZE_WORDS]"
-      :model-value="fins.size ?? null"
-      @update:model-value="(size: string | null) => say({ size })"
-    />
-    <v-select
-      label="Its boxes"
-      clearable
-      :items="[...FIN_SET_BOX_WORDS] as string[]"
-      :model-value="fins.box_type ?? null"
-      @update:model-value="(box_type: string | null) => say({ box_type })"
+      :items="[...words] as string[]"
+      :model-value="said(field)"
+      @update:model-value="say({ [field]: $event })"
     />
   </div>
 </template>

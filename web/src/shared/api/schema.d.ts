@@ -2507,7 +2507,8 @@ export interface components {
         /**
          * FinSet
          * @description Fins that are sold or lent together, ``chord-fins/1``: ``groups`` from front to rear. ``template`` is
-         *     what sets of one outline in several flexes share.
+         *     what sets of one outline in several flexes share; ``box`` is that of the fins beside the stringer, where
+         *     there are some.
          */
         FinSet: {
             /** Name */
