@@ -14,6 +14,7 @@ from chord_core.documents import (
     ChangeRequest,
     ClimateRequest,
     CompareRequest,
+    DrawingsRequest,
     FixRequest,
     GearRequest,
     HullRequest,
@@ -145,6 +146,7 @@ ABOUT = {
     "compare": "two or three boards: what differs and what it does, where one hands over",
     "change": "the smallest change that makes a board right",
     "fix": "what to try on the present board before another is bought",
+    "drawings": "a board as a file for a shaper: svg, dxf, pdf, stl, 3mf, csv",
     "gear": "fins, builds, leash, pad, wax, the board in payment and the sum",
     "tape": "a board that is being measured: its litres, doubtful readings, the next place",
     "still": "what a board does under anybody: what needs no surfer",
@@ -176,10 +178,24 @@ def _text(source: TextIO) -> str:
         raise ChordError("document", None, "standard input is not written in UTF-8") from error
 
 
+def _file(source: TextIO, sink: TextIO) -> None:
+    """Write the file that is asked for onto the bytes of ``sink``."""
+    # The libraries that write files take as long to load as the whole core: no other verb waits for them.
+    from chord_core.drawings.write import drawings
+
+    made = drawings(parse(DrawingsRequest, read_json(_text(source), "standard input")))
+    sink.flush()
+    sink.buffer.write(made)
+    sink.buffer.flush()
+
+
 def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
     """Answer one verb, with derivations if they are asked; return the exit code: 0, or 2 with an error
-    document on ``sink``."""
+    document on ``sink``. ``drawings`` writes a file instead, onto the bytes of ``sink``."""
     try:
+        if verb == "drawings" and not explain:
+            _file(source, sink)
+            return 0
         if verb == "line":
             answer: Any = _line(_text(source).strip("\n"))
         elif explain and verb not in EXPLAINED:
@@ -191,7 +207,7 @@ def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
                 mode="json", by_alias=True
             )
         else:
-            allowed = ", ".join((*VERBS, "line"))
+            allowed = ", ".join((*VERBS, "line", "drawings"))
             raise ChordError("verb", verb, f"“{verb}” is no verb of the core; there are {allowed}")
     except ChordError as error:
         json.dump(error.as_document(), sink, ensure_ascii=False)

@@ -9,6 +9,7 @@ from buoys import api as buoys
 from config import views
 from fittings import api as fittings
 from rack import api as rack
+from rack.drawing_files import DRAWING_TYPES
 
 urlpatterns = [
     path("api/health/", views.health, name="health"),
@@ -26,7 +27,7 @@ urlpatterns = [
     path("api/boards/<int:pk>/range/", rack.RangeView.as_view(), name="range"),
     *(
         path(f"api/boards/<int:pk>/board.{kind}", rack.DrawingView.as_view(), {"kind": kind}, f"board-{kind}")
-        for kind in ("svg", "dxf", "json")
+        for kind in (*DRAWING_TYPES, "json")
     ),
     path("api/boards/<int:pk>/tag.pdf", fittings.TagView.as_view(), name="tag"),
     path("api/rack/tape/", rack.TapeView.as_view(), name="tape"),

@@ -3,14 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from pathlib import Path
 
 from fpdf import FPDF
 
 from chord_core.documents import HullResult
-from chord_core.documents.verbs.hull import Curves
+from chord_core.drawings.letters import add_letters
+from chord_core.drawings.plan import outline_points, side_points
 
-_FONTS = Path(__file__).parent / "fonts"
 INK, SEA, LINE = (29, 58, 60), (47, 100, 100), (185, 195, 184)
 LEFT, WIDE = 18.0, 174.0
 _BOARD_MM, _PLAN_MM = 150.0, 40.0
@@ -23,14 +22,7 @@ class Sheet(FPDF):
         super().__init__(format=size, unit="mm")
         self.set_auto_page_break(False)
         self.set_lang("en")
-        for family, name, style in (
-            ("serif", "Fraunces-SemiBold", ""),
-            ("sans", "SourceSans3-Regular", ""),
-            ("sans", "SourceSans3-SemiBold", "B"),
-        ):
-            self.add_font(family, style, str(_FONTS / f"{name}-latin.ttf"))
-            self.add_font(f"{family}-more", style, str(_FONTS / f"{name}-latin-ext.ttf"))
-        self.set_fallback_fonts(["sans-more", "serif-more"], exact_match=False)
+        add_letters(self)
         self.add_page()
         self.set_margins(LEFT, 16, LEFT)
         self.set_xy(LEFT, 16)
@@ -56,28 +48,6 @@ class Sheet(FPDF):
         """Sentences, one a line."""
         for line in lines:
             self.says(line)
-
-
-def outline_points(curves: Curves, scale: float, x: float, y: float) -> list[tuple[float, float]]:
-    """The outline lying flat, nose to the right: the tail at ``x``, the stringer at ``y``; ``scale`` is paper
-    by metre."""
-    at, half = curves.from_tail_m, curves.half_width_m
-    upper = list(zip(at, half, strict=True))
-    inner = [(at_m, n) for at_m, n in zip(at, curves.notch_half_m, strict=True) if n > 0]
-    return [
-        *((x + at_m * scale, y - h * scale) for at_m, h in upper),
-        *((x + at_m * scale, y + h * scale) for at_m, h in reversed(upper)),
-        *((x + at_m * scale, y + n * scale) for at_m, n in inner),
-        *((x + at_m * scale, y - n * scale) for at_m, n in reversed(inner)),
-    ]
-
-
-def side_points(curves: Curves, scale: float, x: float, y: float) -> list[tuple[float, float]]:
-    """The side, nose to the right: the tail at ``x``, the bench at ``y``."""
-    rows = list(zip(curves.from_tail_m, curves.rocker_m, curves.thickness_m, strict=True))
-    bottom = [(x + at_m * scale, y - r * scale) for at_m, r, _ in rows]
-    deck = [(x + at_m * scale, y - (r + t) * scale) for at_m, r, t in reversed(rows)]
-    return bottom + deck
 
 
 def draw_board(sheet: Sheet, hull: HullResult, left: float = LEFT, wide_mm: float = WIDE) -> None:

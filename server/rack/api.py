@@ -1,6 +1,6 @@
 """Addresses of the rack, the line reader and the words."""
 
-from typing import Any
+from typing import Any, Literal
 
 from django.http import HttpResponse, StreamingHttpResponse
 from django.http.response import HttpResponseBase
@@ -13,7 +13,7 @@ from rest_framework.request import Request
 from accounts.tenancy import ShopView, json_response
 from api_tools.query import parameters
 from chord_core.documents import HullRequest, RangeResult, TapeResult, parse
-from chord_core.hull.describe import describe_hull
+from chord_core.documents.verbs.drawings import DrawingKind
 from chord_core.hull.tape import tape_of
 from rack import csv_read, photograph, selectors
 from rack.bring_in import bring_in, read_file
@@ -39,7 +39,7 @@ from rack.documents import (
     TradeInOf,
     Words,
 )
-from rack.exports import dxf_of, svg_of
+from rack.drawing_files import PaperAsked, drawing_file
 from rack.find import MEASURES, Find, Found, find_boards, find_of
 from rack.gauge import GaugeOut, read_gauge
 from rack.models import Board
@@ -207,20 +207,20 @@ class BesideView(ShopView):
 
 
 class DrawingView(ShopView):
-    """A board in an open format: SVG, DXF, its document."""
+    """A board as a file: drawings, templates, solid, stations, its document."""
 
-    @extend_schema(responses={(200, "application/octet-stream"): OpenApiTypes.BINARY})
-    def get(self, request: Request, pk: int, kind: str) -> HttpResponse:
+    @extend_schema(
+        parameters=parameters(PaperAsked),
+        responses={(200, "application/octet-stream"): OpenApiTypes.BINARY},
+    )
+    def get(self, request: Request, pk: int, kind: Literal["json"] | DrawingKind) -> HttpResponse:
         """Send it as a file."""
         document = self.own_or_404(Board, pk).document()
-        title = document.name or document.family
-        if kind == "svg":
-            made, type_ = svg_of(describe_hull(document).curves, title), "image/svg+xml"
-        elif kind == "dxf":
-            made, type_ = dxf_of(describe_hull(document).curves), "application/dxf"
-        else:
+        if kind == "json":
             written = document.model_dump_json(exclude_unset=True, exclude_none=True, indent=1)
             made, type_ = written.encode(), "application/json"
+        else:
+            made, type_ = drawing_file(document, kind, self.query(PaperAsked).paper)
         response = HttpResponse(made, content_type=type_)
         response["Content-Disposition"] = f'attachment; filename="board-{pk}.{kind}"'
         return response

@@ -8,6 +8,7 @@ from chord_core.documents.surfer import Surfer
 from chord_core.documents.verbs.change import ChangeRequest, ChangeResult
 from chord_core.documents.verbs.climate import ClimateAnswer, ClimateRequest
 from chord_core.documents.verbs.compare import CompareRequest, CompareResult
+from chord_core.documents.verbs.drawings import DrawingsRequest
 from chord_core.documents.verbs.fix import FixRequest, FixResult
 from chord_core.documents.verbs.gear import GearRequest, GearResult
 from chord_core.documents.verbs.hull import HullRequest, HullResult, StillResult
@@ -30,6 +31,7 @@ __all__ = [
     "ClimateRequest",
     "CompareRequest",
     "CompareResult",
+    "DrawingsRequest",
     "FinSet",
     "FixRequest",
     "FixResult",

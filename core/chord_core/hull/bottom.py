@@ -4,7 +4,10 @@ from __future__ import annotations
 
 import itertools
 
+import numpy as np
+
 from chord_core.documents.board import Board, BottomZone
+from chord_core.hull.stations import Array
 
 _KINDS = ("concave", "belly", "vee")
 #: A bottom without zones.
@@ -56,3 +59,34 @@ def bottom_of(board: Board) -> dict[str, float]:
         "channel_m2": _channel_area(board),
         "concave_rear": _mean_depth(board, "concave", 0.0, length / 2),
     }
+
+
+def contour_at(board: Board, from_tail_m: Array, across: Array) -> Array:
+    """Height [m] of the bottom over the plane of the rails, (n, k), at n places from the tail and k places
+    across, from the stringer (0) to the rail (1).
+
+    Depths go evenly from zone to zone. A concave and a belly are parabolas, a double concave one each side
+    of the stringer, a vee is straight; the channels are not in it.
+    """
+    zones = sorted(board.bottom, key=lambda zone: zone.from_tail_m)
+    if not zones:
+        return np.zeros((len(from_tail_m), len(across)))
+    shapes = {
+        "concave": 1 - across**2,
+        "double concave": 4 * across * (1 - across),
+        "belly": -(1 - across**2),
+        "vee": -(1 - across),
+    }
+    places = [zone.from_tail_m for zone in zones]
+    height = np.zeros((len(from_tail_m), len(across)))
+    for kind, shape in shapes.items():
+        depths = [zone.depth_m if kind in _contours(zone) else 0.0 for zone in zones]
+        height += np.interp(from_tail_m, places, depths)[:, None] * shape
+    return height
+
+
+def _contours(zone: BottomZone) -> tuple[str, ...]:
+    """The contours that a zone's shape is made of."""
+    if zone.shape == "vee with double concave":
+        return ("vee", "double concave")
+    return (zone.shape,)

@@ -65,3 +65,13 @@ TURNING_M = 0.80
 SWING_PIVOT_SHARE = 0.20
 #: Fullness outside which the label and the dims disagree.
 LABEL_FULLNESS = (0.76, 0.95)
+#: Height of the rail's widest place as a share of the thickness, low and what a full rail adds [.3-.5]: on
+#: common templates it lies under the middle.
+RAIL_APEX_SHARE, RAIL_APEX_ADDS = 0.32, 0.16
+#: How full the section is under that place, of its box: a bottom that turns up into a soft rail over the
+#: outer third, or one that is flat to a hard edge a finger's breadth from the rail [.90-.94, .96-.985].
+RAIL_SOFT_FILL, RAIL_HARD_FILL = 0.92, 0.975
+#: A hard edge comes out of a soft rail over this length [m] [.2-.4].
+EDGE_FADES_M = 0.30
+#: A solid's ends are so wide at least [m]: a mesh takes a closed end, and a shaper sands more off.
+END_WIDTH_M = 0.0005

@@ -24,6 +24,7 @@ from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
 from buoys.models import Buoy
 from fittings.models import Fitting
+from rack.drawing_files import DRAWING_TYPES
 from rack.models import Board
 
 PASSWORD = "wet wax and sand"
@@ -254,9 +255,7 @@ class Walls(ApiCase):
                 "trade-in",
                 "range",
                 "tag",
-                "board-svg",
-                "board-dxf",
-                "board-json",
+                *(f"board-{kind}" for kind in (*DRAWING_TYPES, "json")),
             ),
             self.board.pk,
         )

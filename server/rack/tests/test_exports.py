@@ -42,6 +42,22 @@ class Drawings(ApiCase):
             self.assertAlmostEqual(right - left, board["length_m"] * 1000, delta=0.01)
             self.assertAlmostEqual(bottom - top, board["width_m"] * 1000, delta=0.5)
 
+    def test_templates_and_solids_are_files_of_their_kind(self) -> None:
+        for kind, starts in (("pdf", b"%PDF-"), ("3mf", b"PK"), ("csv", b"from_tail_mm,")):
+            self.assertTrue(self.file(BOARD, kind).startswith(starts), kind)
+        self.assertGreater(len(self.file(BOARD, "stl")), 84)
+
+    def test_a_paper_that_no_printer_has_is_refused(self) -> None:
+        pk = self.good("post", "/api/boards/", {"board": BOARD})["id"]
+        self.bad("get", f"/api/boards/{pk}/board.pdf?paper=a9", field="paper")
+        pages = [
+            len(
+                PdfReader(io.BytesIO(self.call("get", f"/api/boards/{pk}/board.pdf?paper={p}").content)).pages
+            )
+            for p in ("a4", "a3")
+        ]
+        self.assertLess(pages[1], pages[0])
+
     def test_json_is_the_document(self) -> None:
         said = json.loads(self.file(FISH, "json"))
         self.assertEqual(parse(Document, said), parse(Document, FISH))

@@ -73,7 +73,13 @@ function keyed(event: KeyboardEvent): void {
 }
 useEventListener(window, 'keydown', keyed)
 usePageTitle(() => board.value?.name || board.value?.family || 'Board')
-const FILES = ['svg', 'dxf', 'json']
+const FILES = ['pdf', 'svg', 'dxf', 'stl', '3mf', 'csv', 'json'] as const
+const FILE_SAYS: Partial<Record<(typeof FILES)[number], string>> = {
+  pdf: 'templates 1:1, on A4',
+  stl: 'the solid',
+  '3mf': 'the solid, with its unit',
+  csv: 'stations as a table',
+}
 </script>
 
 <template>
@@ -106,9 +112,14 @@ const FILES = ['svg', 'dxf', 'json']
           <button type="button" class="plain link" @click="leave('sold')">sold</button>
           <button type="button" class="plain link" @click="leave('taken down')">taken down</button>
           <a :href="`/api/boards/${id}/tag.pdf`" target="_blank">tag</a>
-          <a v-for="kind in FILES" :key="kind" :href="`/api/boards/${id}/board.${kind}`" download>{{
-            kind
-          }}</a>
+          <a
+            v-for="kind in FILES"
+            :key="kind"
+            :href="`/api/boards/${id}/board.${kind}`"
+            :title="FILE_SAYS[kind]"
+            download
+            >{{ kind }}</a
+          >
         </nav>
       </header>
       <div class="middle">

@@ -1,0 +1,1 @@
+"""A board as files that a shaper can use: templates to scale, a solid, stations."""
