@@ -27,6 +27,7 @@ from chord_core.tables.answer_schema import (
 from chord_core.tables.checks import cross_faults
 from chord_core.tables.constants import Constants
 from chord_core.tables.gear_schema import Fins, Gear
+from chord_core.tables.orders_schema import Orders
 from chord_core.tables.schema import (
     Builds,
     Complaints,
@@ -64,6 +65,7 @@ class Tables(Row):
     fit: Fit
     gear: Gear
     needs: Needs
+    orders: Orders
     power: Power
     questions: Questions
     rungs: Rungs
