@@ -45,6 +45,7 @@ INSTALLED_APPS = [
     "rack",
     "fins",
     "fittings",
+    "orders",
     "demo",
 ]
 

@@ -2,6 +2,7 @@
 
 from django.urls import path, re_path
 from fins import api as fins
+from orders import api as orders
 
 from accounts import api as accounts
 from breaks import api as breaks
@@ -74,6 +75,21 @@ urlpatterns = [
     path("api/fittings/<int:pk>/compare/", fittings.CompareView.as_view(), name="compare"),
     path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
     path("api/fittings/<int:pk>/worth/", fittings.WorthView.as_view(), name="worth"),
+    path("api/fittings/<int:pk>/orderable/", orders.OrderableView.as_view(), name="orderable"),
+    path("api/orders/", orders.OrdersView.as_view(), name="orders"),
+    path("api/orders/<int:pk>/", orders.OrderView.as_view(), name="order"),
+    path("api/orders/<int:pk>/step/", orders.OrderStepView.as_view(), name="order-step"),
+    path("api/orders/<int:pk>/card.pdf", orders.OrderCardView.as_view(), name="order-card"),
+    path("api/orders/<int:pk>/card.json", orders.OrderCardDocumentView.as_view(), name="order-document"),
+    *(
+        path(
+            f"api/orders/<int:pk>/board.{kind}",
+            orders.DrawingView.as_view(),
+            {"kind": kind},
+            f"order-{kind}",
+        )
+        for kind in DRAWING_TYPES
+    ),
     path("api/fittings/<int:pk>/hand-out.pdf", fittings.HandOutView.as_view(), name="hand-out"),
     re_path(r"^api(/.*)?$", views.no_such_address, name="no-such-address"),
     re_path(r"^(?!api/|static/).*$", views.page, name="page"),

@@ -127,11 +127,11 @@ def search_windows(fitting: Fitting) -> tuple[SizeResult, PinnedSize | None]:
     if case is None:
         request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
         return size(request), None
-    return _windows(_said(surfer, water, case), fitting.target_l, pins_of(fitting))
+    return _windows(_said_in(surfer, water, case), fitting.target_l, pins_of(fitting))
 
 
 @dataclass(frozen=True)
-class _Said:
+class Said:
     """What an answer that was searched for is kept by, besides what it is searched in."""
 
     surfer: Surfer = field(compare=False)
@@ -141,13 +141,20 @@ class _Said:
     units: Spoken
 
 
-def _said(surfer: Surfer, water: Water, case: Case) -> _Said:
+def said_of(fitting: Fitting) -> Said | None:
+    """What an answer to a ticket is kept by; None while mass or level is not known."""
+    surfer, water = fitting.documents()
+    case = case_for(surfer, water)
+    return _said_in(surfer, water, case) if case else None
+
+
+def _said_in(surfer: Surfer, water: Water, case: Case) -> Said:
     facts = (surfer.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True))
-    return _Said(surfer, water, case, facts, spoken())
+    return Said(surfer, water, case, facts, spoken())
 
 
 @lru_cache(maxsize=_SEARCHED)
-def _windows(said: _Said, target_l: float | None, pins: Pins | None) -> tuple[SizeResult, PinnedSize | None]:
+def _windows(said: Said, target_l: float | None, pins: Pins | None) -> tuple[SizeResult, PinnedSize | None]:
     case, sized = said.case, Sized(said.case, target_l)
     answer = answer_of(sized)
     if pins is None or closed_because(families()[pins.family], case.rider, case.conditions):
@@ -162,12 +169,12 @@ def build_doubts(fitting: Fitting) -> Doubts:
     rack, case = rack_of(fitting.shop), case_for(surfer, water)
     if case is None or not rack.boards:
         return Doubts(version=fitting.version)
-    kept = _doubts(_said(surfer, water, case), rack, fitting.target_l)
+    kept = _doubts(_said_in(surfer, water, case), rack, fitting.target_l)
     return kept.model_copy(update={"version": fitting.version})
 
 
 @lru_cache(maxsize=_SEARCHED)
-def _doubts(said: _Said, rack: Rack, target_l: float | None) -> Doubts:
+def _doubts(said: Said, rack: Rack, target_l: float | None) -> Doubts:
     """How sure the first boards' places are, what to ask next, and what to try before selling; of no version
     yet."""
     surfer, water, case = said.surfer, said.water, said.case

@@ -11,31 +11,14 @@ from chord_core.documents.verbs.rank import Ranked
 from chord_core.documents.verbs.size import Windows
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.gear import care_for
-from chord_core.units import INCH_M, as_fraction, decimal, feet_and_inches
 from fittings.documents import Answer, Bench
+from paper.measures import MEASURES, measure_text
 from paper.sheet import LEFT, WIDE, Sheet, draw_board
-
-#: The windows in the order of the screen: their words, and the fraction in which they are written.
-_WINDOWS = (
-    ("length_m", "Length", 2),
-    ("width_m", "Width", 8),
-    ("thickness_m", "Thickness", 16),
-    ("nose_width_m", "Nose, one foot in", 8),
-    ("tail_width_m", "Tail, one foot in", 8),
-    ("nose_rocker_m", "Nose rocker", 8),
-    ("tail_rocker_m", "Tail rocker", 8),
-)
-
-
-def _length(metres: float, step: int, units: str) -> str:
-    if units == "metric":
-        return f"{decimal(metres * 100)} cm"
-    return feet_and_inches(metres, step) if step == 2 else as_fraction(metres / INCH_M, step)
 
 
 def _windows(sheet: Sheet, windows: Windows, units: str) -> None:
     spans = windows.model_dump()
-    rows = [(word, *(_length(end, step, units) for end in spans[name])) for name, word, step in _WINDOWS]
+    rows = [(word, *(measure_text(end, step, units) for end in spans[name])) for name, word, step in MEASURES]
     rows.insert(3, ("Litres", *(f"{end:.1f}" for end in spans["litres"])))
     sheet.set_font("sans", "", 10.5)
     half = (len(rows) + 1) // 2

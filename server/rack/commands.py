@@ -10,6 +10,7 @@ from accounts.models import Shop, User
 from api_tools.errors import Stale
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
+from chord_core.documents.board import Stock
 from chord_core.errors import ChordError
 from chord_core.line import read_line
 from rack.documents import BoardIn, BoardPut
@@ -91,6 +92,33 @@ def _save(row: Board, person: User | None, says: str) -> None:
             raise
         says = f"another board of the rack has the number {row.number}"
         raise ChordError("number", row.number, says) from error
+
+
+def keep_for_order(shop: Shop, document: Document, number: str, person: User | None) -> Board:
+    """Take in a board that somebody ordered: it is measured here, and offered to nobody else.
+
+    Raises:
+        ChordError: another board has this number.
+    """
+    row = Board(shop=shop, number=number, reserved=True)
+    row.take(document)
+    fill_search_columns([row], [document])
+    _save(row, person, "came as ordered")
+    return row
+
+
+def hang_again_as(row: Board, stock: Stock, price: float | None, person: User | None) -> None:
+    """Hang a board that was kept for somebody where everybody sees it.
+
+    Raises:
+        ChordError: another board has its number meanwhile.
+    """
+    document = row.document().model_copy(update={"stock": stock, "price": price})
+    row.reserved = False
+    row.version += 1
+    row.take(document)
+    fill_search_columns([row], [document])
+    _save(row, person, "goes onto the wall")
 
 
 @transaction.atomic

@@ -115,7 +115,7 @@ def _days(rows: ShopQuerySet[Board], between: Between) -> ShopQuerySet[Board]:
 
 def matching(shop: Shop, find: Find) -> ShopQuerySet[Board]:
     """The boards of a shop that match."""
-    rows = Board.objects.of(shop)
+    rows = Board.objects.of(shop).filter(reserved=False)
     if find.text:
         rows = rows.filter(words__contains=find.text.lower())
     exact = {
@@ -157,7 +157,12 @@ def find_boards(shop: Shop, find: Find) -> Found:
         .order_by(*_order(find))
         .values_list("pk", "family", "drawn_litres", "length_m", "price", "hung_on", "stock", by)
     )
-    counts = list(Board.objects.of(shop).values_list("stock", "box_type").annotate(count=Count("pk")))
+    counts = list(
+        Board.objects.of(shop)
+        .filter(reserved=False)
+        .values_list("stock", "box_type")
+        .annotate(count=Count("pk"))
+    )
     stocks: dict[str, int] = {}
     for stock, _, count in counts:
         stocks[stock or ""] = stocks.get(stock or "", 0) + count

@@ -51,13 +51,15 @@ class Board(ShopOwned):
     counts changes. ``drawn_with`` names what the ``drawn_`` columns were made with; where it is not that of
     today they are made again before anybody searches by them. ``words`` are name, number, colour and family
     in small letters. ``left_at`` and ``left_as``: when a board was sold or taken down; it is kept, so that it
-    can be hung again and its history is not lost."""
+    can be hung again and its history is not lost. ``reserved``: it came for somebody who ordered it; it is
+    measured and collected, and offered to nobody else."""
 
     LEFT_AS = [("sold", "sold"), ("taken down", "taken down")]
 
     number = models.CharField(max_length=40, blank=True)
     hung_on = models.DateField(default=today)
     version = models.PositiveIntegerField(default=1)
+    reserved = models.BooleanField(default=False)
     name = models.CharField(max_length=80, blank=True)
     family = models.CharField(max_length=30)
     length_m = models.FloatField()

@@ -104,7 +104,7 @@ def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:
 
 @lru_cache(maxsize=64)
 def _rack(shop_id: int, _count: int, _changed: object) -> Rack:
-    rows = list(Board.objects.filter(shop_id=shop_id))
+    rows = list(Board.objects.filter(shop_id=shop_id, reserved=False))
     boards = tuple(row.document() for row in rows)
     ids = tuple(row.pk for row in rows)
     return Rack(ids, boards, labelled_hulls(boards), fins_of(boards), _sent_of(rows, boards))
@@ -125,7 +125,9 @@ def boards_of(shop: Shop, ids: Sequence[int]) -> tuple[BoardOut, ...]:
 
 def rack_of(shop: Shop) -> Rack:
     """The shop's rack with its hulls; drawn again only after a board came, went or changed."""
-    state = Board.objects.of(shop).aggregate(count=Count("pk"), changed=Max("updated_at"))
+    state = (
+        Board.objects.of(shop).filter(reserved=False).aggregate(count=Count("pk"), changed=Max("updated_at"))
+    )
     return _rack(shop.pk, state["count"], state["changed"])
 
 

@@ -16,6 +16,7 @@ from django.urls import get_resolver
 from django.urls.resolvers import URLPattern
 from django.utils import timezone
 from fins.models import FinStock
+from orders.models import Order
 
 from accounts import sign_in
 from accounts.models import Shop, User
@@ -212,6 +213,7 @@ PARTS = (
     "document",
     "hand-out",
     "worth",
+    "orderable",
 )
 METHODS = ("get", "post", "put", "patch", "delete")
 
@@ -225,6 +227,7 @@ class Walls(ApiCase):
         cls.other, cls.stranger = make_shop("south")
         cls.board = Board.objects.of(cls.shop).first()
         cls.fins = FinStock.objects.create(shop=cls.shop, name="Skerry M")
+        cls.order = Order.objects.create(shop=cls.shop, board=BOARD)
         cls.buoy = Buoy.objects.create(shop=cls.shop, name="Outer Bank")
         cls.place = Break.objects.create(shop=cls.shop, name="Ropewalk", buoy=cls.buoy)
 
@@ -271,7 +274,17 @@ class Walls(ApiCase):
             self.place.pk,
         )
         of_buoy = dict.fromkeys(("buoy", "buoy-hours"), self.buoy.pk)
-        own = {**of_board, **of_break, **of_buoy, **of_ticket, "fins": self.fins.pk}
+        of_order = dict.fromkeys(
+            (
+                "order",
+                "order-step",
+                "order-card",
+                "order-document",
+                *(f"order-{kind}" for kind in DRAWING_TYPES),
+            ),
+            self.order.pk,
+        )
+        own = {**of_board, **of_break, **of_buoy, **of_ticket, **of_order, "fins": self.fins.pk}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}, "buoy": {"name": "Stolen"}}

@@ -99,7 +99,7 @@ def _ordered_for(surfer: Surfer, waves: str) -> OrderedFor:
 
 def _blank(board: Board) -> BlankChoice | None:
     found = blank_for(board)
-    return found and BlankChoice(name=found.name, planed_m=found.planed_m, cut_l=found.cut_l)
+    return None if found is None else BlankChoice(name=found.name, planed_m=found.planed_m, cut_l=found.cut_l)
 
 
 def order_card(

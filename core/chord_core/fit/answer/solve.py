@@ -102,7 +102,9 @@ def rounded(judge: Judge, board: Board, pinned: dict[str, float], windows: Windo
     return Solved(boards[best], float(fit[best]))
 
 
-def _named(board: Board, litres: float) -> Board:
+def named_by_line(board: Board) -> Board:
+    """The board, called by its kind and its line with the litres that it holds."""
+    litres = float(labelled_hulls([board]).litres[0])
     says = write_line(board.length_m, board.width_m, board.thickness_m, litres)
     return Board.model_validate(board.model_dump(exclude_unset=True) | {"name": f"{board.family}, {says}"})
 
@@ -165,7 +167,6 @@ def solve(request: SolveRequest) -> SolveResult:
     solved = solve_in(sized, request.family, pinned)
     if solved is None:
         return SolveResult(not_yet="Not yet, not here: every family is behind a gate.")
-    bare = labelled_hulls([solved.board])
-    board = _named(solved.board, float(bare.litres[0]))
+    board = named_by_line(solved.board)
     rack = judge_rack(case, [board], labelled_hulls([board]), request.target_l)
     return SolveResult(board=board, fit=float(rack.fit[0]), ranked=rack.describe(0))

@@ -11,6 +11,7 @@ from chord_core.documents.board import Board, Outline, Rocker, Section
 from chord_core.hull.fleet import section_place
 from chord_core.hull.stations import Array
 from chord_core.tables import Family, families, kept_by_tables
+from chord_core.tables.orders_schema import Measure
 
 #: The columns of a shape: place in the span of lengths (0 to 1), places of width and thickness over that of
 #: a reference board of this length, one-foot widths and rockers over the family's usual, rail over the usual.
@@ -24,7 +25,7 @@ _HIGH = np.array([1.0, 1.0, 1.0, 1.06, 1.06, 1.15, 1.15, 0.25])
 STEPS = np.array([0.08, 0.08, 0.08, 0.02, 0.02, 0.05, 0.05, 0.08])
 
 #: Measures that may be pinned, and where they stand in a board.
-PINNED = (
+PINNED: tuple[Measure, ...] = (
     "length_m",
     "width_m",
     "thickness_m",

@@ -1,6 +1,8 @@
 // The lowest and the highest number that a document allows (LIMITS), and the words of each field (WORDS);
 // written by `./chord generate`.
 
+export const ARRIVAL_VERDICT_WORDS = ['accept', 'talk', 'refuse'] as const
+
 export const BOARD_LIMITS = {
   length_m: [1.2, 3.82],
   width_m: [0.38, 0.9],
@@ -185,6 +187,28 @@ export const ME_MASSES_WORDS = ['kg', 'lb'] as const
 export const ME_FACES_WORDS = ['words', 'face', 'back'] as const
 
 export const NEXT_READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'section'] as const
+
+export const ORDER_HAPPENED_STATE_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
+
+export const ORDER_IN_PINNED_WORDS = ['length_m', 'width_m', 'thickness_m', 'nose_width_m', 'tail_width_m', 'nose_rocker_m', 'tail_rocker_m'] as const
+
+export const ORDER_OUT_STATE_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
+
+export const ORDER_OUT_NEXT_STEPS_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
+
+export const ORDER_OUT_OTHER_STEPS_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
+
+export const ORDER_PATCH_PINNED_WORDS = ['length_m', 'width_m', 'thickness_m', 'nose_width_m', 'tail_width_m', 'nose_rocker_m', 'tail_rocker_m'] as const
+
+export const ORDER_ROW_STATE_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
+
+export const ORDER_STEP_TO_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
+
+export const ORDERED_FOR_STANCE_WORDS = ['regular', 'goofy'] as const
+
+export const ORDERED_FOR_LIKES_WORDS = ['wave count', 'paddling', 'speed on flats', 'turning', 'hold', 'steadiness'] as const
+
+export const ORDERED_FOR_COMPLAINTS_WORDS = ['will not catch', 'dies on flats', 'nose-dives', 'slides', 'stiff', 'corky', 'tips', 'catches a rail', 'dead'] as const
 
 export const OUTLINE_LIMITS = {
   nose_width_m: [0.05, 0.9],

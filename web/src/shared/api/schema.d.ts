@@ -705,6 +705,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/orderable/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Solve it now; nothing when the ticket is changed meanwhile. */
+        get: operations["fitting_orderable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/since/": {
         parameters: {
             query?: never;
@@ -857,6 +874,195 @@ export interface paths {
         head?: never;
         /** @description Keep the choice of units. */
         patch: operations["me_partial_update"];
+        trace?: never;
+    };
+    "/api/orders/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them: late ones first, ended ones last. */
+        get: operations["orders_list"];
+        put?: never;
+        /** @description Quote a board from a ticket. */
+        post: operations["orders_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show it with its card. */
+        get: operations["order"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Change it; 409 with the order as it stands when somebody else was faster. */
+        patch: operations["orders_partial_update"];
+        trace?: never;
+    };
+    "/api/orders/{id}/board.3mf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it. */
+        get: operations["orders_board.3mf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/board.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it. */
+        get: operations["orders_board.csv_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/board.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it. */
+        get: operations["orders_board.dxf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/board.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it. */
+        get: operations["orders_board.pdf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/board.stl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it. */
+        get: operations["orders_board.stl_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/board.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it. */
+        get: operations["orders_board.svg_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/card.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write it, ``chord-order/1``. */
+        get: operations["orders_card.json_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Print it as PDF. */
+        get: operations["orders_card.pdf_retrieve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/step/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take it; 409 with the order as it stands when somebody else was faster. */
+        post: operations["orders_step_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/rack/asked/": {
@@ -1101,6 +1307,27 @@ export interface components {
             present: components["schemas"]["Bench"] | null;
         };
         /**
+         * Arrival
+         * @description A board that came against its order: every measure, what the differences do under the surfer, the fits
+         *     of both, and what to do.
+         */
+        Arrival: {
+            /** Deviations */
+            deviations: components["schemas"]["Deviation"][];
+            compared: components["schemas"]["CompareResult"];
+            /** Ordered Fit */
+            ordered_fit: number | null;
+            /** Arrived Fit */
+            arrived_fit: number | null;
+            /**
+             * Verdict
+             * @enum {string}
+             */
+            verdict: "accept" | "talk" | "refuse";
+            /** Says */
+            says: string;
+        };
+        /**
          * AskedFor
          * @description What one of the last surfers asked for: the leading family, its litres, the length of its best ordinary
          *     board [m]; the shop's boards that suit, best first, and the best of those that are for sale (none: what
@@ -1268,6 +1495,19 @@ export interface components {
             steepness: number;
             /** Weight */
             weight: number;
+        };
+        /**
+         * BlankChoice
+         * @description The blank that holds the board with the least cut: foam planed off where it is least [m], cut away
+         *     [L].
+         */
+        BlankChoice: {
+            /** Name */
+            name: string;
+            /** Planed M */
+            planed_m: number;
+            /** Cut L */
+            cut_l: number;
         };
         /**
          * Board
@@ -2302,6 +2542,24 @@ export interface components {
              * @default false
              */
             outside: boolean;
+        };
+        /**
+         * Deviation
+         * @description A measure as it was ordered and as it came [m, L], and whether it is within its tolerance.
+         */
+        Deviation: {
+            /** Measure */
+            measure: string;
+            /** Unit */
+            unit: string;
+            /** Ordered */
+            ordered: number;
+            /** Arrived */
+            arrived: number;
+            /** Tolerance */
+            tolerance: number;
+            /** Within */
+            within: boolean;
         };
         /**
          * Difference
@@ -3735,6 +3993,317 @@ export interface components {
             fit: number;
             /** Says */
             says: string;
+        };
+        /**
+         * OrderCard
+         * @description What a shaper gets, ``chord-order/1``: a board that says all its measures, and who it is for.
+         */
+        OrderCard: {
+            /**
+             * Format
+             * @default chord-order/1
+             * @constant
+             */
+            format: "chord-order/1";
+            board: components["schemas"]["Board"];
+            line: components["schemas"]["Dims"];
+            /** Litres */
+            litres: number;
+            /** Thirds L */
+            thirds_l: [
+                number,
+                number,
+                number
+            ];
+            /** Mass Kg */
+            mass_kg: number;
+            /** Nose Thickness M */
+            nose_thickness_m: number;
+            /** Tail Thickness M */
+            tail_thickness_m: number;
+            /** Entry Rocker M */
+            entry_rocker_m: number;
+            /** Exit Rocker M */
+            exit_rocker_m: number;
+            /** Wide Point M */
+            wide_point_m: number;
+            /** Edge From Tail M */
+            edge_from_tail_m: number;
+            /** Tail Shape */
+            tail_shape: string;
+            /** Bottom */
+            bottom: components["schemas"]["BottomZone"][];
+            /** Setup */
+            setup: string;
+            /** Fins */
+            fins: components["schemas"]["OrderedFins"][];
+            /** Build */
+            build: string;
+            /** Measures */
+            measures: components["schemas"]["OrderedMeasure"][];
+            blank: components["schemas"]["BlankChoice"] | null;
+            ordered_for: components["schemas"]["OrderedFor"] | null;
+        };
+        /**
+         * OrderHappened
+         * @description A line of an order's history.
+         */
+        OrderHappened: {
+            /** At */
+            at: string;
+            /** Person */
+            person: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "quoted" | "ordered" | "deposit" | "shaping" | "glassing" | "arrived" | "collected" | "hung" | "called off";
+            /** Says */
+            says: string;
+        };
+        /**
+         * OrderIn
+         * @description A new order from a ticket: of the board on its bench, or of one that is given. ``pinned``: measures
+         *     that must not change.
+         */
+        OrderIn: {
+            /** Fitting Id */
+            fitting_id: number;
+            /** @default null */
+            board?: components["schemas"]["Board"] | null;
+            /**
+             * Pinned
+             * @default []
+             */
+            pinned?: ("length_m" | "width_m" | "thickness_m" | "nose_width_m" | "tail_width_m" | "nose_rocker_m" | "tail_rocker_m")[];
+        };
+        /**
+         * OrderList
+         * @description The orders of a shop: those that are late first, then by the day on which they are due, ended ones
+         *     last.
+         */
+        OrderList: components["schemas"]["OrderRow"][];
+        /**
+         * OrderOut
+         * @description An order with its card, the steps that follow without a reason, all others, and its history.
+         *     ``arrived_board_id``: the board that came, in the rack, where it is measured.
+         */
+        OrderOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** Who */
+            who: string;
+            /** Fitting Id */
+            fitting_id: number | null;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "quoted" | "ordered" | "deposit" | "shaping" | "glassing" | "arrived" | "collected" | "hung" | "called off";
+            /** Next Steps */
+            next_steps: ("quoted" | "ordered" | "deposit" | "shaping" | "glassing" | "arrived" | "collected" | "hung" | "called off")[];
+            /** Other Steps */
+            other_steps: ("quoted" | "ordered" | "deposit" | "shaping" | "glassing" | "arrived" | "collected" | "hung" | "called off")[];
+            /** Consent */
+            consent: boolean;
+            /** Shaper */
+            shaper: string;
+            /** Note */
+            note: string;
+            /** Price */
+            price: string | null;
+            /** Deposit */
+            deposit: string | null;
+            /** Due */
+            due: string | null;
+            /** Overdue Days */
+            overdue_days: number;
+            /** Board Is Fixed */
+            board_is_fixed: boolean;
+            card: components["schemas"]["OrderCard"];
+            curves: components["schemas"]["Curves"];
+            /** Arrived Board Id */
+            arrived_board_id: number | null;
+            arrival: components["schemas"]["Arrival"] | null;
+            /** History */
+            history: components["schemas"]["OrderHappened"][];
+        };
+        /**
+         * OrderPatch
+         * @description A change of an order; what is null is taken back. The board and what is pinned may change until the
+         *     shaper begins.
+         */
+        OrderPatch: {
+            /** Version */
+            version: number;
+            /** @default null */
+            board?: components["schemas"]["Board"] | null;
+            /**
+             * Pinned
+             * @default []
+             */
+            pinned?: ("length_m" | "width_m" | "thickness_m" | "nose_width_m" | "tail_width_m" | "nose_rocker_m" | "tail_rocker_m")[];
+            /**
+             * Consent
+             * @default false
+             */
+            consent?: boolean;
+            /**
+             * Shaper
+             * @default
+             */
+            shaper?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Price
+             * @default null
+             */
+            price?: string | null;
+            /**
+             * Deposit
+             * @default null
+             */
+            deposit?: string | null;
+            /**
+             * Due
+             * @default null
+             */
+            due?: string | null;
+        };
+        /**
+         * OrderRow
+         * @description An order in the list: ``overdue_days`` is how long it is late, 0 where it is not.
+         */
+        OrderRow: {
+            /** Id */
+            id: number;
+            /** Who */
+            who: string;
+            /** What */
+            what: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "quoted" | "ordered" | "deposit" | "shaping" | "glassing" | "arrived" | "collected" | "hung" | "called off";
+            /** Due */
+            due: string | null;
+            /** Overdue Days */
+            overdue_days: number;
+        };
+        /**
+         * OrderStep
+         * @description A step of an order; one that is skipped or taken back asks for a reason.
+         */
+        OrderStep: {
+            /** Version */
+            version: number;
+            /**
+             * To
+             * @enum {string}
+             */
+            to: "quoted" | "ordered" | "deposit" | "shaping" | "glassing" | "arrived" | "collected" | "hung" | "called off";
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+        };
+        /**
+         * Orderable
+         * @description The board that could be ordered for a ticket as it stood at ``version``, and whether it is worth its
+         *     wait; null while mass or level is not known, or where every family is behind a gate. ``wall_id``: the best
+         *     board that hangs here.
+         */
+        Orderable: {
+            /** Version */
+            version: number;
+            /** @default null */
+            board: components["schemas"]["Board"] | null;
+            /** @default null */
+            line: components["schemas"]["Dims"] | null;
+            /**
+             * Litres
+             * @default null
+             */
+            litres: number | null;
+            /** @default null */
+            silhouette: components["schemas"]["Silhouette"] | null;
+            /**
+             * Wall Id
+             * @default null
+             */
+            wall_id: number | null;
+            /** @default null */
+            worth: components["schemas"]["Worth"] | null;
+        };
+        /**
+         * OrderedFins
+         * @description Fins of one group: how many, the middle of their base from the tail [m], area [m2], depth [m].
+         */
+        OrderedFins: {
+            /** Count */
+            count: number;
+            /** From Tail M */
+            from_tail_m: number;
+            /** Area M2 */
+            area_m2: number;
+            /** Depth M */
+            depth_m: number;
+        };
+        /**
+         * OrderedFor
+         * @description Who a board is for: only what a shaper asks about, and only with the surfer's consent.
+         */
+        OrderedFor: {
+            /** Mass Kg */
+            mass_kg: number | null;
+            /** Height M */
+            height_m: number | null;
+            /** Age */
+            age: number | null;
+            /** Rung */
+            rung: string | null;
+            /** Stance */
+            stance: ("regular" | "goofy") | null;
+            /** Sessions Month */
+            sessions_month: number | null;
+            /** Waves */
+            waves: string;
+            present: components["schemas"]["Dims"] | null;
+            /** Present Litres */
+            present_litres: number | null;
+            /** Likes */
+            likes: ("wave count" | "paddling" | "speed on flats" | "turning" | "hold" | "steadiness")[];
+            /** Complaints */
+            complaints: ("will not catch" | "dies on flats" | "nose-dives" | "slides" | "stiff" | "corky" | "tips" | "catches a rail" | "dead")[];
+        };
+        /**
+         * OrderedMeasure
+         * @description A measure of an order [m]: whether it must not change, and what it costs in points of fit, 0-100, to be
+         *     so much smaller or larger (null where nobody was judged).
+         */
+        OrderedMeasure: {
+            /** Measure */
+            measure: string;
+            /** Value M */
+            value_m: number;
+            /** Pinned */
+            pinned: boolean;
+            /** Slip M */
+            slip_m: number;
+            /** Tolerance M */
+            tolerance_m: number;
+            /** Less */
+            less: number | null;
+            /** More */
+            more: number | null;
         };
         /**
          * Outline
@@ -5375,6 +5944,35 @@ export interface components {
             face_over_back: number;
             /** Kinds */
             kinds: string[];
+        };
+        /**
+         * Worth
+         * @description Whether a board that could be ordered is worth its wait: fits and rides an hour of it and of the best
+         *     that hangs here, weeks, sessions that pass meanwhile, and after how many more it is made good.
+         */
+        Worth: {
+            /** Fit */
+            fit: number;
+            /** Rides */
+            rides: number | null;
+            /** Wall Fit */
+            wall_fit: number | null;
+            /** Wall Rides */
+            wall_rides: number | null;
+            /** Weeks */
+            weeks: [
+                number,
+                number,
+                number
+            ];
+            /** Missed Sessions */
+            missed_sessions: number;
+            /** Made Good After */
+            made_good_after: number | null;
+            /** Worth */
+            worth: boolean;
+            /** Says */
+            says: string;
         };
         /**
          * WorthResult
@@ -8525,6 +9123,61 @@ export interface operations {
             };
         };
     };
+    fitting_orderable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Orderable"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fitting_since: {
         parameters: {
             query: {
@@ -9053,6 +9706,701 @@ export interface operations {
             };
             /** @description the page's token is missing or too old */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    orders_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderList"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    orders_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    orders_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_board.3mf_retrieve": {
+        parameters: {
+            query?: {
+                /** @description for pdf */
+                paper?: "a4" | "a3";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_board.csv_retrieve": {
+        parameters: {
+            query?: {
+                /** @description for pdf */
+                paper?: "a4" | "a3";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_board.dxf_retrieve": {
+        parameters: {
+            query?: {
+                /** @description for pdf */
+                paper?: "a4" | "a3";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_board.pdf_retrieve": {
+        parameters: {
+            query?: {
+                /** @description for pdf */
+                paper?: "a4" | "a3";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_board.stl_retrieve": {
+        parameters: {
+            query?: {
+                /** @description for pdf */
+                paper?: "a4" | "a3";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_board.svg_retrieve": {
+        parameters: {
+            query?: {
+                /** @description for pdf */
+                paper?: "a4" | "a3";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_card.json_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderCard"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    "orders_card.pdf_retrieve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    orders_step_create: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderStep"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

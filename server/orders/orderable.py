@@ -1,0 +1,74 @@
+"""The board that could be ordered for a ticket: solved, and judged beside the best of the wall."""
+
+from functools import lru_cache
+
+from chord_core.documents import Board
+from chord_core.documents.order import Worth
+from chord_core.documents.verbs.solve import Pinned
+from chord_core.fit.answer.order import worth_waiting
+from chord_core.fit.answer.size import Sized
+from chord_core.fit.answer.solve import named_by_line, solve_in
+from chord_core.fit.rules.gates import closed_because
+from chord_core.hull.describe import curves_of, dims_of
+from chord_core.hull.label import labelled_hulls
+from chord_core.tables import families
+from fittings.answers import Said, judge_ticket, pins_of, said_of
+from fittings.documents import Pins
+from fittings.models import Fitting
+from orders.documents import Orderable
+from orders.selectors import own_weeks
+from rack.documents import Silhouette
+
+#: Answers that took a search, kept for who comes back to a ticket.
+_SEARCHED = 128
+#: Every so many stations of the drawn ones are enough at a silhouette's size.
+_EVERY = 4
+
+
+@lru_cache(maxsize=_SEARCHED)
+def _solved(said: Said, target_l: float | None, pins: Pins | None) -> Board | None:
+    """The best board for a case, in the family that is pinned or the leading one; it carries its litres."""
+    sized = Sized(said.case, target_l)
+    family, pinned = None, {}
+    if pins and not closed_because(families()[pins.family], said.case.rider, said.case.conditions):
+        measures = Pinned.model_validate(pins.model_dump(exclude={"family"}))
+        family, pinned = pins.family, measures.model_dump(exclude_none=True)
+    solved = solve_in(sized, family, pinned)
+    return named_by_line(solved.board) if solved else None
+
+
+@lru_cache(maxsize=_SEARCHED)
+def _worth(
+    said: Said,
+    target_l: float | None,
+    board: Board,
+    wall: Board | None,
+    weeks: tuple[float, float, float] | None,
+) -> Worth:
+    return worth_waiting(Sized(said.case, target_l), board, wall, weeks)
+
+
+def build_orderable(fitting: Fitting) -> Orderable:
+    """The board that could be ordered for a ticket as it stands, and whether it is worth its wait."""
+    ticket, said = judge_ticket(fitting), said_of(fitting)
+    board = _solved(said, fitting.target_l, pins_of(fitting)) if said else None
+    if said is None or board is None:
+        return Orderable(version=fitting.version)
+    first = (row for row in ticket.ranking.open_first if row < len(ticket.rack.ids)) if ticket.ranking else ()
+    row = next(iter(first), None)
+    wall = None if row is None else ticket.fleet.boards[row]
+    hull = labelled_hulls([board])
+    curves = curves_of(hull, 0, _EVERY)
+    return Orderable.model_construct(
+        version=fitting.version,
+        board=board,
+        line=dims_of(board),
+        litres=float(hull.litres[0]),
+        silhouette=Silhouette(
+            from_tail_m=curves.from_tail_m,
+            half_width_m=curves.half_width_m,
+            notch_half_m=curves.notch_half_m,
+        ),
+        wall_id=None if row is None else ticket.rack.ids[row],
+        worth=_worth(said, fitting.target_l, board, wall, own_weeks(fitting.shop)),
+    )
