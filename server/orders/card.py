@@ -8,7 +8,7 @@ from chord_core import spoken
 from chord_core.documents.order import OrderCard, OrderedFor, OrderedMeasure
 from chord_core.hull.describe import describe_hull
 from orders.documents import OrderOut
-from paper.measures import MEASURES, measure_text
+from paper.measures import MEASURES, measure_text, small_text
 from paper.sheet import LEFT, WIDE, Sheet, draw_board
 
 _ROW, _HALF = 5.2, WIDE / 2
@@ -40,10 +40,10 @@ def _cost(points: float | None) -> str:
 def _measure(one: OrderedMeasure, units: str) -> tuple[str, ...]:
     word, step = _WORDS[one.measure]
     value = measure_text(one.value_m, step, units)
-    room = f"± {one.tolerance_m * 1000:.1f} mm"
+    room = f"± {small_text(one.tolerance_m, units)}"
     if one.pinned:
         return (word, value, room, "must not change", "")
-    slip = f"{one.slip_m * 1000:.0f} mm"
+    slip = small_text(one.slip_m, units)
     return (word, value, room, f"{slip} less costs {_cost(one.less)}" if one.less is not None else "",
             f"{slip} more costs {_cost(one.more)}" if one.more is not None else "")  # fmt: skip
 
@@ -65,9 +65,9 @@ def _rails(card: OrderCard) -> str:
     return ", ".join(rails) or "as usual for the kind"
 
 
-def _bottom(card: OrderCard) -> str:
+def _bottom(card: OrderCard, units: str) -> str:
     zones = [
-        f"{zone.shape} {zone.depth_m * 1000:.0f} mm at {zone.from_tail_m * 100:.0f} cm"
+        f"{zone.shape} {small_text(zone.depth_m, units)} at {spoken.span(zone.from_tail_m)}"
         for zone in card.bottom
     ]
     return "; ".join(zones) + " from the tail" if zones else "flat"
@@ -82,7 +82,7 @@ def _shape(sheet: Sheet, card: OrderCard, units: str) -> None:
         (name, " / ".join(measure_text(end, 16, units) for end in pair) + ", nose / tail")
         for name, pair in ends.items()
     ]
-    wide = measure_text(abs(card.wide_point_m), 8, units)
+    wide = spoken.span(abs(card.wide_point_m))
     where = "in the middle" if abs(card.wide_point_m) < 0.003 else (
         f"{wide} {'ahead of' if card.wide_point_m > 0 else 'behind'} the middle"
     )  # fmt: skip
@@ -90,19 +90,19 @@ def _shape(sheet: Sheet, card: OrderCard, units: str) -> None:
         *rows,
         ("Wide point", where),
         ("Tail", card.tail_shape),
-        ("Hard edge", f"{card.edge_from_tail_m * 100:.0f} cm up from the tail"),
+        ("Hard edge", f"{spoken.span(card.edge_from_tail_m)} up from the tail"),
         ("Deck", card.board.section.deck or "as usual for the kind"),
         ("Litres", f"{card.litres:.1f}"),
         ("By thirds", " / ".join(f"{third:.1f}" for third in card.thirds_l) + ", tail to nose"),
     ))  # fmt: skip
     sheet.says(f"Rails: {_rails(card)}.", size=10)
-    sheet.says(f"Bottom: {_bottom(card)}.", size=10)
+    sheet.says(f"Bottom: {_bottom(card, units)}.", size=10)
 
 
 def _fins(card: OrderCard) -> list[str]:
     groups = [
-        f"{one.count} of {one.area_m2 * 1e4:.0f} cm², {one.depth_m * 100:.1f} cm deep, "
-        f"middle of the base {one.from_tail_m * 100:.1f} cm from the tail"
+        f"{one.count} of {spoken.fin_area(one.area_m2 * 1e4)}, {spoken.span(one.depth_m)} deep, "
+        f"middle of the base {spoken.span(one.from_tail_m)} from the tail"
         for one in card.fins
     ]
     box = card.board.fins.box_type
@@ -155,7 +155,7 @@ def card_pdf(order: OrderOut, units: str, shop: str) -> bytes:
     sheet.head("Fins and build")
     sheet.listed(_fins(card))
     blank = card.blank
-    foam = f"; blank {blank.name}, {blank.planed_m * 1000:.0f} mm planed off at least" if blank else ""
+    foam = f"; blank {blank.name}, {small_text(blank.planed_m, units)} planed off at least" if blank else ""
     sheet.says(f"{card.build}{foam}; about {spoken.mass(card.mass_kg)} when it is done.")
     if order.note:
         sheet.says(f"Colour and note: {order.note}")

@@ -7,12 +7,12 @@ from chord_core.documents.order import Worth
 from chord_core.documents.verbs.solve import Pinned
 from chord_core.fit.answer.order import worth_waiting
 from chord_core.fit.answer.size import Sized
-from chord_core.fit.answer.solve import named_by_line, solve_in
+from chord_core.fit.answer.solve import solve_in
 from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import curves_of, dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
-from fittings.answers import Said, judge_ticket, pins_of, said_of
+from fittings.answers import Said, Ticket, judge_ticket, pins_of, said_of
 from fittings.documents import Pins
 from fittings.models import Fitting
 from orders.documents import Orderable
@@ -34,7 +34,10 @@ def _solved(said: Said, target_l: float | None, pins: Pins | None) -> Board | No
         measures = Pinned.model_validate(pins.model_dump(exclude={"family"}))
         family, pinned = pins.family, measures.model_dump(exclude_none=True)
     solved = solve_in(sized, family, pinned)
-    return named_by_line(solved.board) if solved else None
+    if solved is None:
+        return None
+    litres = round(float(labelled_hulls([solved.board]).litres[0]), 1)
+    return solved.board.model_copy(update={"stated_litres": litres})
 
 
 @lru_cache(maxsize=_SEARCHED)
@@ -48,14 +51,23 @@ def _worth(
     return worth_waiting(Sized(said.case, target_l), board, wall, weeks)
 
 
+def _best_of_the_wall(ticket: Ticket) -> int | None:
+    """Where the board stands that fits best of those that can be bought here, whatever it costs: what an
+    order costs is not known yet."""
+    ranking, there = ticket.ranking, len(ticket.rack.ids)
+    if ranking is None:
+        return None
+    open_ = [row for row in ranking.open_first if row < there and ticket.fleet.boards[row].stock != "hire"]
+    return max(open_, key=ranking.fit_of, default=None)
+
+
 def build_orderable(fitting: Fitting) -> Orderable:
     """The board that could be ordered for a ticket as it stands, and whether it is worth its wait."""
     ticket, said = judge_ticket(fitting), said_of(fitting)
     board = _solved(said, fitting.target_l, pins_of(fitting)) if said else None
     if said is None or board is None:
         return Orderable(version=fitting.version)
-    first = (row for row in ticket.ranking.open_first if row < len(ticket.rack.ids)) if ticket.ranking else ()
-    row = next(iter(first), None)
+    row = _best_of_the_wall(ticket)
     wall = None if row is None else ticket.fleet.boards[row]
     hull = labelled_hulls([board])
     curves = curves_of(hull, 0, _EVERY)

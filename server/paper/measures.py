@@ -24,3 +24,8 @@ def measure_text(metres: float, step: int, units: str) -> str:
     if units == "metric":
         return f"{decimal(metres * 100)} cm"
     return feet_and_inches(metres, step) if step == 2 else as_fraction(metres / INCH_M, step)
+
+
+def small_text(metres: float, units: str) -> str:
+    """A few millimetres, or so many sixteenths of an inch."""
+    return f"{metres * 1000:.1f} mm" if units == "metric" else f"{as_fraction(metres / INCH_M, 16)} in"

@@ -38,6 +38,12 @@ export const router = createRouter({
       component: () => import('@/features/water/WaterPlace.vue'),
       props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
     },
+    {
+      path: '/orders/:id(\\d+)?',
+      name: 'orders',
+      component: () => import('@/features/orders/OrdersPlace.vue'),
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
     { path: '/guide', name: 'guide', component: () => import('./GuidePlace.vue') },
     {
       path: '/addresses',

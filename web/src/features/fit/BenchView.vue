@@ -5,6 +5,8 @@ import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useBeside } from './beside'
 import { useBoardDetails } from './boardDetails'
+import { useRouter } from 'vue-router'
+import { api, ApiError, unwrap, type Order, type OrderIn } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
 import { FACES, type Face } from './faces'
 import FlatFace from './FlatFace.vue'
@@ -40,6 +42,24 @@ const what = computed(() => {
   return [board.family, board.stock, board.price].filter(Boolean).join(', ')
 })
 
+const router = useRouter()
+const fault = ref('')
+/** Quote a board of this shape; what is pinned for its kind must not change. */
+async function orderIt(): Promise<void> {
+  if (!fitting.value || !bench.value) return
+  const { id, pinned } = fitting.value
+  const kept = pinned?.family === bench.value.board.family ? pinned : {}
+  const names = Object.entries(kept).filter(([name, value]) => name !== 'family' && value !== null)
+  const measures = names.map(([name]) => name) as OrderIn['pinned']
+  const body = { fitting_id: id, board: bench.value.board, pinned: measures }
+  try {
+    const made = await unwrap<Order>(api.POST('/api/orders/', { body }))
+    await router.push(`/orders/${made.id}`)
+  } catch (error) {
+    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+  }
+}
+
 /** The faces are asked for once the windows stand, so that they never hold them up. */
 watch(
   () => [settled.value, fresh.value, bench.value?.id],
@@ -60,7 +80,19 @@ watch(
           @choose="(one) => (face = one)"
         />
       </span>
-      <span class="what">{{ what }}</span>
+      <span class="what"
+        >{{ what }}
+        <button
+          v-if="bench?.id === 0"
+          type="button"
+          class="plain link"
+          title="a quote for a board of this shape"
+          @click="orderIt"
+        >
+          order it
+        </button>
+        <span v-if="fault" class="fault" role="alert">{{ fault }}</span></span
+      >
       <span
         v-if="laid && face === 'flat'"
         class="aligns"

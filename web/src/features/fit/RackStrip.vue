@@ -2,7 +2,7 @@
 // Bottom: the rack in order of fit, silhouettes to one scale. Arrows walk, Enter puts on the bench. Only the
 // boards in sight are drawn, so that a large rack is as quick as a small one.
 import { useEventListener } from '@vueuse/core'
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { standingPath } from '@/shared/drawing/drawing'
 import { useBoardDetails } from './boardDetails'
 import { useRovingFocus } from '@/shared/keys/rovingFocus'
@@ -15,6 +15,8 @@ import StripFilters from './StripFilters.vue'
 import { useStripPlaces } from './stripPlaces'
 import { ridesWord } from './verdict'
 
+// It is solved long after the rest stands: no first page waits for it.
+const OrderableSlot = defineAsyncComponent(() => import('./OrderableSlot.vue'))
 const { answer, fitting, putOnBench } = useTicket()
 const { askWhyNot } = useBoardDetails()
 const { units } = useSession()
@@ -132,6 +134,7 @@ function put(index: number): void {
       <span v-else>{{ places.length }} boards</span>
       <StripFilters />
     </header>
+    <OrderableSlot />
     <ul
       ref="list"
       class="boards"

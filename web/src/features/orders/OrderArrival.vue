@@ -1,0 +1,54 @@
+<script setup lang="ts">
+// What came against what was ordered: take it, talk, or send it back, and what the differences do.
+import { computed } from 'vue'
+import { useOrders } from './orders'
+
+const { orders } = useOrders()
+const order = computed(() => orders.order)
+const arrival = computed(() => order.value?.arrival)
+const HEADS = { accept: 'Take it', talk: 'Talk to the shaper', refuse: 'Send it back' } as const
+const does = computed(() =>
+  (arrival.value?.compared.differences ?? []).map((row) => row.does[1]).filter(Boolean),
+)
+const fits = computed(() => {
+  const [ordered, came] = [arrival.value?.ordered_fit, arrival.value?.arrived_fit]
+  if (typeof ordered !== 'number' || typeof came !== 'number') return ''
+  return `Fit ${came.toFixed(0)}, ordered ${ordered.toFixed(0)}.`
+})
+</script>
+
+<template>
+  <section
+    v-if="order && arrival"
+    class="came"
+    aria-label="What came"
+    :data-verdict="arrival.verdict"
+  >
+    <b>{{ HEADS[arrival.verdict] }}.</b> {{ arrival.says }} {{ fits }}
+    <ul v-if="does.length">
+      <li v-for="says in does" :key="says">{{ says }}</li>
+    </ul>
+    <router-link v-if="order.state === 'arrived'" :to="`/rack/${order.arrived_board_id}`"
+      >measure it, with tape or photograph</router-link
+    >
+  </section>
+</template>
+
+<style scoped>
+.came {
+  padding: 6px 12px;
+  background: var(--foam);
+  border-left: 3px solid var(--sea);
+}
+.came[data-verdict='refuse'] {
+  border-left-color: var(--pencil);
+}
+ul {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 16px;
+  margin: 2px 0;
+  padding: 0;
+  list-style: none;
+}
+</style>
