@@ -48,7 +48,7 @@ class Orders(PlaceCase):
         ):  # fmt: skip
             self.take(does, state)
         self.assertFalse(self.find("[aria-label='length must not change']").is_enabled())
-        self.wait_text(".came", "Take it.")
+        self.wait_text(".came", "Measure it")
         self.measured_wider()
         self.wait_text(".came", "are off")
         self.take("collected", "collected")
@@ -98,6 +98,7 @@ class Orders(PlaceCase):
     def test_neat_and_clean(self) -> None:
         self.order("glassing")
         self.take("it is here", "arrived")
+        self.measured_wider()
         for wide, high in ((1280, 800), (1366, 657)):
             self.at_size(wide, high)
             self.find(".came")

@@ -78,7 +78,8 @@ class OrderHappened(Result):
 
 class OrderOut(Result):
     """An order with its card, the steps that follow without a reason, all others, and its history.
-    ``arrived_board_id``: the board that came, in the rack, where it is measured."""
+    ``arrived_board_id``: the board that came, in the rack, where it is measured; ``arrival`` is null until
+    somebody did."""
 
     id: int
     version: int

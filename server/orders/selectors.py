@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 from datetime import date
 from statistics import quantiles
+from typing import TypeGuard
 
 from django.db.models import F
 
@@ -13,7 +14,7 @@ from chord_core.hull.label import labelled_hulls
 from orders.documents import OrderHappened, OrderOut, OrderRow
 from orders.models import Order
 from orders.states import BEGUN, ENDED, STATES, next_steps, state_named
-from rack.models import today
+from rack.models import Board, today
 
 #: The shop's own past orders say how long one waits from so many on.
 _OWN_FROM = 4
@@ -66,9 +67,14 @@ def as_out(row: Order) -> OrderOut:
         card=order_card(board, tuple(row.pinned), surfer, water, row.consent),
         curves=curves_of(labelled_hulls([board])),
         arrived_board_id=came.pk if came else None,
-        arrival=arrival(board, came.document(), surfer, water) if came else None,
+        arrival=arrival(board, came.document(), surfer, water) if _measured(came) else None,
         history=_history(row),
     )
+
+
+def _measured(came: Board | None) -> TypeGuard[Board]:
+    """Whether anybody looked at what came: it stands as it was ordered until the first reading."""
+    return came is not None and came.version > 1
 
 
 def _history(row: Order) -> tuple[OrderHappened, ...]:

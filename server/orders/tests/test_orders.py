@@ -156,7 +156,9 @@ class Arriving(OrderCase):
 
     def test_what_came_is_measured_against_what_was_ordered(self) -> None:
         order, pk = self.came()
-        self.assertEqual(order["arrival"]["verdict"], "accept")
+        self.assertIsNone(order["arrival"], "nobody has looked at it")
+        self.measured(pk, mass_kg=2.9)
+        self.assertEqual(self.good("get", f"/api/orders/{order['id']}/")["arrival"]["verdict"], "accept")
         self.measured(pk, width_m=FISH["width_m"] + 0.02, thickness_m=FISH["thickness_m"] + 0.006)
         arrival = self.good("get", f"/api/orders/{order['id']}/")["arrival"]
         off = {row["measure"] for row in arrival["deviations"] if not row["within"]}

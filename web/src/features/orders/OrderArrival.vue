@@ -19,15 +19,18 @@ const fits = computed(() => {
 
 <template>
   <section
-    v-if="order && arrival"
+    v-if="order?.arrived_board_id"
     class="came"
     aria-label="What came"
-    :data-verdict="arrival.verdict"
+    :data-verdict="arrival?.verdict"
   >
-    <b>{{ HEADS[arrival.verdict] }}.</b> {{ arrival.says }} {{ fits }}
-    <ul v-if="does.length">
-      <li v-for="says in does" :key="says">{{ says }}</li>
-    </ul>
+    <template v-if="arrival">
+      <b>{{ HEADS[arrival.verdict] }}.</b> {{ arrival.says }} {{ fits }}
+      <ul v-if="does.length">
+        <li v-for="says in does" :key="says">{{ says }}</li>
+      </ul>
+    </template>
+    <b v-else>Measure it before it is handed over. </b>
     <router-link v-if="order.state === 'arrived'" :to="`/rack/${order.arrived_board_id}`"
       >measure it, with tape or photograph</router-link
     >

@@ -25,7 +25,7 @@ const small = (metres: number) => smallText(metres, units.value)
 </script>
 
 <template>
-  <div v-if="order" class="scroll">
+  <div v-if="order" class="scroll" tabindex="0" role="region" aria-label="Measures of the order">
     <table aria-label="Measures">
       <thead>
         <tr>

@@ -50,7 +50,7 @@ const day = (at: string) => at.slice(0, 10)
       <div class="board">
         <OrderDrawing :curves="order.curves" />
         <OrderMeasures />
-        <OrderArrival v-if="order.arrival" />
+        <OrderArrival />
       </div>
       <div class="side">
         <OrderAgreed />

@@ -4086,7 +4086,8 @@ export interface components {
         /**
          * OrderOut
          * @description An order with its card, the steps that follow without a reason, all others, and its history.
-         *     ``arrived_board_id``: the board that came, in the rack, where it is measured.
+         *     ``arrived_board_id``: the board that came, in the rack, where it is measured; ``arrival`` is null until
+         *     somebody did.
          */
         OrderOut: {
             /** Id */
