@@ -33,6 +33,11 @@ const middle = computed(() => EDGE + Math.max(...props.curves.half_width_m) * sc
   max-height: 210px;
   background: var(--bench);
 }
+@media (max-height: 780px) {
+  .drawn {
+    max-height: 130px;
+  }
+}
 path {
   fill: var(--foam);
   stroke: var(--ink);

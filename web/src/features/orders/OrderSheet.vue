@@ -49,8 +49,8 @@ const day = (at: string) => at.slice(0, 10)
     <div class="middle">
       <div class="board">
         <OrderDrawing :curves="order.curves" />
-        <OrderMeasures />
         <OrderArrival />
+        <OrderMeasures />
       </div>
       <div class="side">
         <OrderAgreed />
