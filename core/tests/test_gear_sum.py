@@ -10,6 +10,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, GearRequest, GearResult
+from chord_core.documents.verbs.gear import KeepIt
 from chord_core.errors import ChordError
 from chord_core.fit.answer.gear import gear
 from chord_core.fit.rules.costs import (
@@ -21,6 +22,7 @@ from chord_core.fit.rules.costs import (
     owning_from,
     spent,
 )
+from chord_core.fit.rules.gear import takes_wax
 from chord_core.tables import tables
 from tests import tries
 from tests.strategies import boards, inches
@@ -270,3 +272,47 @@ class Rest(TestCase):
         asked = {"board": board_of(price=650), "surfer": {"rung": "linking"}}
         answer = gear(GearRequest.model_validate(asked))
         self.assertEqual((answer.missing, answer.fins, answer.sum), (("mass_kg",), (), None))
+
+
+class Keeping(TestCase):
+    """Or keep it: what the old board still does beside the new one."""
+
+    def kept(self, present: Board | None, board: Board) -> KeepIt | None:
+        small = {"water": {"usual_m": 0.9}}
+        return out(board, {"rung": "trimming", "present_board": present}, **small).keep
+
+    def test_a_longboard_is_kept_for_the_smaller_waves_beside_a_short_one(self) -> None:
+        long_ = inches("performance longboard", 109, 22.5, 2.75)
+        kept = self.kept(long_, inches("performance shortboard", 72, 19, 2.4))
+        assert kept is not None
+        self.assertGreater(kept.better, 0.3)
+        self.assertIn("the smaller ones", kept.says)
+
+    def test_the_same_board_twice_serves_the_same_days(self) -> None:
+        fish = inches("performance fish", 70, 21, 2.6)
+        kept = self.kept(fish, fish)
+        assert kept is not None
+        self.assertEqual(kept.better, 0)
+        self.assertIn("the same days", kept.says)
+        self.assertIsNone(self.kept(None, fish))
+
+    @given(boards(), boards())
+    def test_shares_are_shares(self, one: Board, other: Board) -> None:
+        kept = self.kept(one, other)
+        assert kept is not None
+        self.assertGreaterEqual(min(kept.better, kept.as_good), 0)
+        self.assertLessEqual(kept.better + kept.as_good, 1 + 1e-9)
+
+
+class Pad(TestCase):
+    @given(boards())
+    def test_it_lies_under_the_rear_foot_where_a_board_is_not_waxed(self, board: Board) -> None:
+        feet = out(board).feet
+        assert feet is not None
+        if takes_wax(board):
+            self.assertEqual((feet.pad_from_m, feet.pad_to_m), (None, None))
+            return
+        assert feet.pad_from_m is not None and feet.pad_to_m is not None
+        self.assertLess(0, feet.pad_from_m)
+        self.assertLess(feet.pad_to_m, board.length_m)
+        self.assertLessEqual(feet.pad_from_m, max(feet.turn_m, tables().gear.pads.from_tail_m))

@@ -13,7 +13,7 @@ from chord_core.documents.verbs.change import ChangeResult
 from chord_core.documents.verbs.climate import WorthResult
 from chord_core.documents.verbs.compare import CompareResult
 from chord_core.documents.verbs.fix import FixResult
-from chord_core.documents.verbs.gear import GearResult, TradeInLooks
+from chord_core.documents.verbs.gear import GearResult, TradeInLooks, WaterC
 from chord_core.documents.verbs.hull import Curves, Dims
 from chord_core.documents.verbs.rank import Need, NextQuestion, Ranked, Remembered
 from chord_core.documents.verbs.ride import RideResult
@@ -67,12 +67,13 @@ class FittingIn(Document):
 
 
 class GearChoice(Document):
-    """What was chosen to go with the board: fins by name, what else is wanted, and how the present board was
-    looked at that is given in payment."""
+    """What was chosen to go with the board: fins by name, what else is wanted, how warm the water is [C] for
+    the wax, and how the present board was looked at that is given in payment."""
 
     picked_fins: str | None = Field(default=None, max_length=80)
     extras: tuple[Literal["bag", "kit"], ...] = Field(default=(), max_length=2)
     trade_in: TradeInLooks | None = None
+    water_c: WaterC | None = None
 
 
 class FittingPatch(Document):

@@ -57,6 +57,7 @@ def build_gear(fitting: Fitting, preferred: int | None) -> Gear:
         picked_fins=choice.picked_fins,
         extras=choice.extras,
         trade_in=looks,
+        water_c=choice.water_c,
     )
     answer, unpicked = _answer(request)
     return Gear.model_construct(version=fitting.version, gear=answer, unpicked=unpicked)

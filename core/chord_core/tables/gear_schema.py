@@ -60,13 +60,17 @@ class FinChoice(Row):
 
 
 class Pads(Row):
-    """Pads by water, kind and stance."""
+    """Pads by water, kind and stance; how long a tail pad is, how far it reaches behind the rear foot and how
+    near to the tail [m]."""
 
     river: str
     none: str
     back: str
     front: str
     even: str
+    length_m: float = Field(gt=0)
+    behind_foot_m: float = Field(ge=0)
+    from_tail_m: float = Field(ge=0)
 
 
 class WaxRow(Named):
@@ -132,11 +136,13 @@ class Look(Row):
 
 
 class TradeInCounts(Row):
-    """Share of the price that is paid, what the worst condition leaves, and from where a board is heavy."""
+    """Share of the price that is paid, what the worst condition leaves, from where a board is heavy, and on
+    which share of the waves it has to serve to be kept."""
 
     share: Share
     worst_condition: Share
     heavy_from: float
+    keep_from: Share
     looks: dict[str, Look]
 
 

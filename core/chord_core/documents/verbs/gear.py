@@ -20,6 +20,10 @@ ExtraCode = Literal["bag", "kit", "pad", "fins"]
 Money = Annotated[Decimal, Field(decimal_places=2)]
 
 
+#: How warm the water is [C].
+WaterC = Annotated[float, Field(ge=-2, le=40)]
+
+
 class TradeInLooks(Document):
     """Six looks at the present board, how many sessions it has behind it, and what it cost new; without a
     price the present board's own counts. ``heavy`` is seen from its mass where that is known."""
@@ -46,7 +50,7 @@ class GearRequest(SizeRequest):
     trade_in: TradeInLooks | None = None
     budget: Annotated[float, Field(ge=0, le=20000)] | None = None
     extras: tuple[Literal["bag", "kit"], ...] = Field(default=(), max_length=2)
-    water_c: Annotated[float, Field(ge=-2, le=40)] | None = None
+    water_c: WaterC | None = None
 
 
 class FinFit(Result):
@@ -129,11 +133,22 @@ class TradeInValue(Result):
     reasons: tuple[str, ...]
 
 
+class KeepIt(Result):
+    """Shares of this water's waves on which the present board works better than the new one, and as well."""
+
+    better: float
+    as_good: float
+    says: str
+
+
 class FootPlaces(Result):
-    """Where the pad's kick and front edge go, from the tail [m]: turn point and trim point of the feet."""
+    """Where the feet turn and trim, from the tail [m]; where a tail pad starts and ends (null where the board
+    is waxed)."""
 
     turn_m: float
     trim_m: float
+    pad_from_m: float | None
+    pad_to_m: float | None
 
 
 class GearResult(Result):
@@ -153,5 +168,6 @@ class GearResult(Result):
     wax: str | None = None
     kit: str = ""
     trade_in: TradeInValue | None = None
+    keep: KeepIt | None = None
     owning_from_sessions: int | None = None
     sum: Sum | None = None

@@ -2,14 +2,16 @@
 
 from __future__ import annotations
 
+from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import FootPlaces, GearRequest, GearResult
 from chord_core.fit.answer.gear_builds import builds_beside, new_price
 from chord_core.fit.answer.gear_fins import fins_in_order, trial_of
+from chord_core.fit.answer.gear_keep import keep_or_not
 from chord_core.fit.answer.gear_sum import sum_of, value_of
 from chord_core.fit.judge.case import case_of
 from chord_core.fit.rules.cautions import leash_for
 from chord_core.fit.rules.costs import owning_from
-from chord_core.fit.rules.gear import build_of, fin_flex, pad_for, wax_for
+from chord_core.fit.rules.gear import build_of, fin_flex, pad_for, takes_wax, wax_for
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.behaviour import foot_map
 from chord_core.ride.fins import fins_of
@@ -20,9 +22,18 @@ from chord_core.tables import tables
 _HAS_ITS_PAD = "the pad that it has, wax ahead of it"
 
 
-def _feet(fleet_ride: FleetRide) -> FootPlaces:
-    feet = foot_map(fleet_ride)
-    return FootPlaces(turn_m=float(feet.turn_m[0]), trim_m=float(feet.trim_m[0]))
+def _feet(board: Board, fleet_ride: FleetRide) -> FootPlaces:
+    """The feet, and a pad under the rear one: its kick behind the heel, no further back than the tail."""
+    feet, pads = foot_map(fleet_ride), tables().gear.pads
+    turn = float(feet.turn_m[0])
+    start = max(turn - pads.behind_foot_m, pads.from_tail_m)
+    waxed = takes_wax(board)
+    return FootPlaces(
+        turn_m=turn,
+        trim_m=float(feet.trim_m[0]),
+        pad_from_m=None if waxed else start,
+        pad_to_m=None if waxed else start + pads.length_m,
+    )
 
 
 def gear(request: GearRequest) -> GearResult:
@@ -51,10 +62,11 @@ def gear(request: GearRequest) -> GearResult:
         builds=builds_beside(request, ridden),
         leash=leash_for(board.length_m, rider, conditions),
         pad=_HAS_ITS_PAD if board.pad else pad_for(board, rider, conditions),
-        feet=_feet(ridden),
+        feet=_feet(board, ridden),
         wax=None if request.water_c is None else wax_for(request.water_c),
         kit=tables().gear.builds[build].mend,
         trade_in=traded,
+        keep=keep_or_not(board, rider.surfer.present_board, ridden),
         owning_from_sessions=None if price is None else owning_from(build, price, hire),
         sum=sum_of(request, fins, traded),
     )

@@ -162,6 +162,10 @@ export const FOIL_LIMITS = {
   tail_m: [0.01, 0.16],
 } as const
 
+export const GEAR_CHOICE_LIMITS = {
+  water_c: [-2, 40],
+} as const
+
 export const GEAR_CHOICE_EXTRAS_WORDS = ['bag', 'kit'] as const
 
 export const HOURS_ASKED_LIMITS = {

@@ -3315,13 +3315,18 @@ export interface components {
         };
         /**
          * FootPlaces
-         * @description Where the pad's kick and front edge go, from the tail [m]: turn point and trim point of the feet.
+         * @description Where the feet turn and trim, from the tail [m]; where a tail pad starts and ends (null where the board
+         *     is waxed).
          */
         FootPlaces: {
             /** Turn M */
             turn_m: number;
             /** Trim M */
             trim_m: number;
+            /** Pad From M */
+            pad_from_m: number | null;
+            /** Pad To M */
+            pad_to_m: number | null;
         };
         /**
          * Found
@@ -3411,8 +3416,8 @@ export interface components {
         };
         /**
          * GearChoice
-         * @description What was chosen to go with the board: fins by name, what else is wanted, and how the present board was
-         *     looked at that is given in payment.
+         * @description What was chosen to go with the board: fins by name, what else is wanted, how warm the water is [C] for
+         *     the wax, and how the present board was looked at that is given in payment.
          */
         GearChoice: {
             /**
@@ -3427,6 +3432,11 @@ export interface components {
             extras?: ("bag" | "kit")[];
             /** @default null */
             trade_in?: components["schemas"]["TradeInLooks"] | null;
+            /**
+             * Water C
+             * @default null
+             */
+            water_c?: number | null;
         };
         /**
          * GearResult
@@ -3489,6 +3499,8 @@ export interface components {
             kit: string;
             /** @default null */
             trade_in: components["schemas"]["TradeInValue"] | null;
+            /** @default null */
+            keep: components["schemas"]["KeepIt"] | null;
             /**
              * Owning From Sessions
              * @default null
@@ -3658,6 +3670,18 @@ export interface components {
             first: string;
             /** Each */
             each: string;
+        };
+        /**
+         * KeepIt
+         * @description Shares of this water's waves on which the present board works better than the new one, and as well.
+         */
+        KeepIt: {
+            /** Better */
+            better: number;
+            /** As Good */
+            as_good: number;
+            /** Says */
+            says: string;
         };
         /**
          * Kind
