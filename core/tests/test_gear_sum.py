@@ -213,6 +213,14 @@ class Sum(TestCase):
         ):
             self.assertEqual(self.lines(out(board, **more))["fins"], fins)
 
+    def test_the_wax_is_that_of_the_water(self) -> None:
+        """Under 15 cold, 14-19 cool, 18-24 warm, above 23 C tropical."""
+        waxed = inches("mid-length", 86, 21.5, 2.75)
+        for water, name in ((8, "cold"), (17, "cool"), (21, "warm"), (27, "tropical")):
+            found = out(waxed, water_c=water)
+            assert found.sum is not None
+            self.assertIn(f"wax, {name}", [line.says for line in found.sum.lines])
+
     def test_what_is_asked_for_twice_is_sold_once(self) -> None:
         once, twice = out(extras=["bag"]).sum, out(extras=["bag", "bag"]).sum
         self.assertEqual(once, twice)

@@ -22,7 +22,7 @@ from chord_core.errors import ChordError
 from chord_core.fit.answer.gear_fins import picked_of
 from chord_core.fit.rules.costs import instalments, money
 from chord_core.fit.rules.fin_sets import boxes_take
-from chord_core.fit.rules.gear import build_of, soaked_says, takes_wax, worth_in_trade
+from chord_core.fit.rules.gear import build_of, soaked_says, takes_wax, wax_for, worth_in_trade
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import tables
 
@@ -88,11 +88,16 @@ def _fins_line(request: GearRequest, fins: tuple[FinFit, ...]) -> SumLine:
     return SumLine(code="fins", says="a set of fins", price=money(tables().gear.prices.fins))
 
 
+def _wax(water_c: float | None) -> str:
+    """The wax for the water, where it is known how warm that is."""
+    return "wax" if water_c is None else f"wax, {wax_for(water_c)}"
+
+
 def _lines(request: GearRequest, fins: tuple[FinFit, ...]) -> list[SumLine]:
     board, prices = request.board, tables().gear.prices
     cover: LineCode = "wax" if takes_wax(board) else "pad"
     cost: dict[str, tuple[str, float]] = {
-        "wax": ("wax", prices.wax),
+        "wax": (_wax(request.water_c), prices.wax),
         "pad": ("tail pad", prices.pad),
         "bag": ("bag", prices.bag),
         "kit": ("repair kit", prices.kit),

@@ -1,16 +1,17 @@
 <script setup lang="ts">
-// The customer's side: the board and why, larger. Mass, age, notes and our prices stay on our side, and the
-// next customer never sees the last: it closes when the ticket changes. To be read in five seconds: my board,
-// how many rides, what it is better at.
+// The customer's side: the board and why, larger, and what it all comes to. Mass, age and notes stay on our side,
+// and the next customer never sees the last: it closes when the ticket changes. To be read in five seconds: my
+// board, how many rides, what it is better at.
 import { computed, onMounted, ref, watch } from 'vue'
 import { lengthOf, planPath } from '@/shared/drawing/drawing'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
 import { lengthText, thicknessText, widthText } from '@/shared/units/units'
+import { useBoardDetails } from './boardDetails'
 import { headline, waveLines } from './verdict'
 
 const open = defineModel<boolean>({ required: true })
-const { answer, facts, fitting, pinned, settled } = useTicket()
+const { answer, facts, fitting, pinned, settled, version } = useTicket()
 const { units } = useSession()
 const back = ref<HTMLButtonElement | null>(null)
 const [WIDTH, HEIGHT] = [760, 250]
@@ -46,6 +47,12 @@ const windows = computed(() => {
     ['litres', span(w.litres, (v) => v.toFixed(1))],
   ]
 })
+const { askGear, closer } = useBoardDetails()
+/** The sum, of the ticket as it stands. */
+const allIn = computed(() =>
+  closer.gear?.version === version.value ? (closer.gear?.gear?.sum ?? null) : null,
+)
+watch(open, (is) => void (is && askGear()), { immediate: true })
 const advice = computed(() => bench.value?.ranked?.advice ?? null)
 const cautions = computed(() => [
   ...(answer.value?.size.cautions ?? []),
@@ -98,6 +105,20 @@ const cautions = computed(() => [
         </dl>
       </div>
       <div>
+        <template v-if="allIn">
+          <h2>All in</h2>
+          <dl class="sum" data-all-in>
+            <template v-for="row in allIn.lines" :key="row.code">
+              <dt>{{ row.says }}</dt>
+              <dd>{{ row.price ?? '?' }}</dd>
+            </template>
+            <dt><b>out of the door</b></dt>
+            <dd>
+              <b data-total>{{ allIn.total }}</b>
+            </dd>
+          </dl>
+          <p>{{ bench?.ranked?.fins.says }}</p>
+        </template>
         <h2>Before you go in</h2>
         <p v-for="line in cautions" :key="line.code">{{ line.says }}</p>
         <p v-for="line in advice?.warnings" :key="line">{{ line }}</p>

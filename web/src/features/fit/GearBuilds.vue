@@ -2,6 +2,7 @@
 // The same shape in other builds: mass, price, what a session costs, and when the dearer one pays.
 import { computed } from 'vue'
 import type { BuildFit, GearResult } from '@/shared/api/client'
+import CostCurve from './CostCurve.vue'
 import { useSession } from '@/shared/shell/session'
 import { massText } from '@/shared/units/units'
 
@@ -61,6 +62,7 @@ function feels(one: BuildFit, own: boolean): string {
         </template>
       </tbody>
     </table>
+    <CostCurve v-if="priced" :gear="gear" />
   </section>
 </template>
 

@@ -2,6 +2,7 @@
 // Fin sets that go into the boxes of the board on the bench, in the order in which they are tried.
 import { computed, ref } from 'vue'
 import type { FinFit, GearResult } from '@/shared/api/client'
+import FinsBeside from './FinsBeside.vue'
 import { useSession } from '@/shared/shell/session'
 import { distanceText, speedText } from '@/shared/units/units'
 
@@ -26,6 +27,18 @@ const sold = computed(
 /** The first set, the one that is sold and what answers a complaint say why; the others when asked. */
 const says = (one: FinFit) =>
   every.value || one === fitting.value[0] || one.name === sold.value || one.answers.length > 0
+/** Sets that lie beside each other: the last two that were marked. */
+const marked = ref<string[]>([])
+function mark(name: string): void {
+  const has = marked.value.includes(name)
+  marked.value = has
+    ? marked.value.filter((one) => one !== name)
+    : [...marked.value.slice(-1), name]
+}
+const two = computed(() => {
+  const [first, second] = marked.value.map((name) => fitting.value.find((one) => one.name === name))
+  return first && second ? ([first, second] as const) : null
+})
 const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${complaint}”`).join(', ')
 </script>
 
@@ -34,6 +47,7 @@ const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${co
     <h2>
       Fins <span class="quiet">{{ gear.wanted_flex }} flex wanted</span>
     </h2>
+    <FinsBeside v-if="two" :sets="two" @close="marked = []" />
     <p v-if="!fitting.length" class="quiet">No set on the wall goes into these boxes.</p>
     <table v-else>
       <thead>
@@ -44,6 +58,7 @@ const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${co
           <th scope="col">turns in</th>
           <th scope="col" title="how freely the tail yaws: higher is looser">loose</th>
           <th scope="col">price</th>
+          <th scope="col"><span class="unseen">beside another</span></th>
         </tr>
       </thead>
       <tbody>
@@ -65,9 +80,21 @@ const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${co
             <td>{{ distanceText(one.turn_radius_m, units) }}</td>
             <td>{{ one.looseness.toFixed(2) }}</td>
             <td>{{ one.price ?? '' }}</td>
+            <td>
+              <button
+                type="button"
+                class="plain mark"
+                :aria-pressed="marked.includes(one.name)"
+                :aria-label="`lay ${one.name} beside another set`"
+                title="beside another set"
+                @click="mark(one.name)"
+              >
+                {{ marked.includes(one.name) ? '−' : '+' }}
+              </button>
+            </td>
           </tr>
           <tr v-if="says(one)" class="under">
-            <td colspan="6">
+            <td colspan="7">
               <b v-if="one.answers.length">{{ answers(one) }}. </b>{{ one.says }}
             </td>
           </tr>

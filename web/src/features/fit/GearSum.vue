@@ -1,10 +1,11 @@
 <script setup lang="ts">
 // The sum: line by line, against the budget, and what their present board brings.
-import { computed, reactive } from 'vue'
+import { computed, reactive, ref } from 'vue'
 import type { GearChoice, GearResult } from '@/shared/api/client'
 import { TRADE_IN_LOOKS_BUCKLES_WORDS } from '@/shared/api/allowed'
 import { vDraft } from '@/shared/forms/draft'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
+import GearDeck from './GearDeck.vue'
 import { useTicket } from '@/shared/state/ticket'
 import { smallText } from '@/shared/units/units'
 import { useSession } from '@/shared/shell/session'
@@ -43,6 +44,24 @@ function toggle(extra: 'bag' | 'kit'): void {
 
 function look(part: Partial<Looks>): void {
   emit('choose', { trade_in: { ...looks.value, ...part } })
+}
+
+/** Whether a board is waxed: then it counts how warm the water is. */
+const waxed = computed(() => sum.value?.lines.some((line) => line.code === 'wax') ?? false)
+const typedWater = ref('')
+const shownWater = computed(() => {
+  const of = props.choice.water_c
+  if (fault('gear.water_c')) return typedWater.value
+  if (typeof of !== 'number') return ''
+  return String(Math.round(units.value === 'metric' ? of : of * 1.8 + 32))
+})
+function typeWater(text: string): void {
+  typedWater.value = text.trim()
+  const plain = typedWater.value.replace(',', '.')
+  const value = Number(plain)
+  const celsius = units.value === 'metric' ? value : Math.round(((value - 32) / 1.8) * 10) / 10
+  const given = plain === '' ? null : Number.isNaN(value) ? plain : celsius
+  emit('choose', { water_c: given as number | null })
 }
 
 /** Numbers of the old board; what cannot be is refused by the server, said there, and stays as it was typed. */
@@ -103,6 +122,17 @@ function type(name: 'price' | 'sessions', event: Event): void {
         >; the back foot turns {{ smallText(gear.feet.turn_m, units) }} from the tail</template
       >. Mend with {{ gear.kit }}.
     </p>
+    <GearDeck :gear="gear" />
+    <label v-if="waxed" class="water">
+      water, {{ units === 'metric' ? '°C' : '°F' }}
+      <input
+        v-draft="shownWater"
+        inputmode="decimal"
+        aria-label="How warm the water is"
+        @change="(event) => typeWater((event.target as HTMLInputElement).value)"
+      />
+      <small v-if="fault('gear.water_c')" role="alert">{{ fault('gear.water_c') }}</small>
+    </label>
     <p v-if="gear.owning_from_sessions" class="quiet">
       Cheaper than hiring from session {{ gear.owning_from_sessions }}.
     </p>
@@ -115,6 +145,7 @@ function type(name: 'price' | 'sessions', event: Event): void {
       >
         {{ looks ? 'not in payment' : 'take their board in payment' }}
       </button>
+      <p v-if="gear.keep" class="quiet" data-keep>{{ gear.keep.says }}</p>
       <div v-if="looks" class="looks">
         <label v-for="[name, says, whole] in NUMBERS" :key="name">
           {{ says }}

@@ -11,6 +11,7 @@ import { useWall } from './wallState'
 import TopBar from '@/shared/shell/TopBar.vue'
 import AboutBoard from './AboutBoard.vue'
 import SectionPanel from './SectionPanel.vue'
+import ShapePanel from './ShapePanel.vue'
 import SheetNumbers from './SheetNumbers.vue'
 import TapeDrawing from './TapeDrawing.vue'
 import TapeTable from './TapeTable.vue'
@@ -127,7 +128,10 @@ const FILE_SAYS: Partial<Record<(typeof FILES)[number], string>> = {
         <div class="under">
           <TapeTable @at="at = $event" />
           <div class="more">
-            <SectionPanel />
+            <div>
+              <SectionPanel />
+              <ShapePanel />
+            </div>
             <AboutBoard />
           </div>
         </div>

@@ -303,3 +303,10 @@ export function distanceText(metres: number, units: Units): string {
 export function smallText(metres: number, units: Units): string {
   return units === 'metric' ? `${Math.round(metres * 100)} cm` : `${Math.round(metres / INCH)} in`
 }
+
+/** The area of a fin [m2]: 92 cm², 14.3 sq in. */
+export function finAreaText(squareMetres: number, units: Units): string {
+  return units === 'metric'
+    ? `${(squareMetres * 1e4).toFixed(0)} cm²`
+    : `${(squareMetres / 0.0254 ** 2).toFixed(1)} sq in`
+}
