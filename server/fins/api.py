@@ -6,12 +6,14 @@ from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 
 from accounts.tenancy import ShopView, json_response
+from api_tools.query import parameters
 from chord_core.documents import parse
 from fins.commands import add_fins, change_fins, keep_table
-from fins.csv_table import read_table, write_table
-from fins.documents import FinsIn, FinsList, FinsOut, FinsPut, FinsRead, FinsTableIn
+from fins.csv_table import read_table, text_of_workbook, write_table, write_workbook
+from fins.documents import FinsIn, FinsList, FinsOut, FinsPut, FinsRead, FinsTableIn, TableForm
 from fins.models import FinStock
 from fins.selectors import as_out, list_fins
+from rack.workbook import XLSX
 
 
 class FinWallView(ShopView):
@@ -51,18 +53,26 @@ class FinsView(ShopView):
 class FinsTableView(ShopView):
     """The fin wall as a table."""
 
-    @extend_schema(responses={(200, "text/csv"): OpenApiTypes.STR})
+    @extend_schema(
+        parameters=parameters(TableForm),
+        responses={(200, "text/csv"): OpenApiTypes.STR, (200, XLSX): OpenApiTypes.BINARY},
+    )
     def get(self, request: Request) -> HttpResponse:
-        """Write it as CSV."""
-        response = HttpResponse(write_table(list_fins(self.shop)), content_type="text/csv; charset=utf-8")
-        response["Content-Disposition"] = 'attachment; filename="fins.csv"'
+        """Write it as CSV or as a workbook."""
+        rows, form = list_fins(self.shop), self.query(TableForm).form
+        if form == "xlsx":
+            response = HttpResponse(write_workbook(rows), content_type=XLSX)
+        else:
+            response = HttpResponse(write_table(rows), content_type="text/csv; charset=utf-8")
+        response["Content-Disposition"] = f'attachment; filename="fins.{form}"'
         return response
 
     @extend_schema(request=FinsTableIn, responses=FinsRead)
     def post(self, request: Request) -> HttpResponse:
         """Read a table; keep it, all or nothing, if that is asked and no cell is wrong."""
         given = parse(FinsTableIn, request.data)
-        rows, faults = read_table(given.text)
+        text = given.text if given.workbook is None else text_of_workbook(given.workbook)
+        rows, faults = read_table(text)
         there = set(FinStock.objects.of(self.shop).values_list("name", flat=True))
         keep = given.write and not faults
         if keep:

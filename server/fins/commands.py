@@ -7,8 +7,7 @@ from django.db import IntegrityError, transaction
 from accounts.models import Shop
 from api_tools.errors import Stale
 from chord_core.errors import ChordError
-from fins.csv_table import Read
-from fins.documents import FinsIn, FinsPut
+from fins.documents import FinsIn, FinsPut, Read
 from fins.models import FinStock
 from fins.selectors import as_out
 

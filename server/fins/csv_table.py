@@ -4,14 +4,17 @@ from __future__ import annotations
 
 import csv
 import io
+import re
 from collections.abc import Iterable, Iterator
-from dataclasses import dataclass
 from typing import Any
 
 from chord_core.documents import FinSet, parse
 from chord_core.errors import ChordError
-from fins.documents import FinFault, FinsOut
+from chord_core.tables import tables
+from fins.documents import FinFault, FinsOut, Read
+from fins.typed_line import read_line
 from rack.csv_cells import number_in, safe, unsafe
+from rack.workbook import cells_of, workbook_of
 
 _TEXTS = ("name", "setup", "box", "size", "flex", "template", "material", "price", "count")
 #: Measures of a group: the head behind “front” and “rear”, the field, and what one of the unit is in SI.
@@ -29,14 +32,6 @@ _GROUPS = ("front", "rear")
 HEADS = (*_TEXTS, *(f"{group} {head}" for group in _GROUPS for head, _, _ in _OF_GROUP))
 #: Sets in one table at most.
 MOST_ROWS = 5000
-
-
-@dataclass(frozen=True)
-class Read:
-    """A set as a row gave it, and how many hang there."""
-
-    fins: FinSet
-    count: int
 
 
 def _head_of(field: str) -> str:
@@ -101,8 +96,33 @@ def _rows(text: str) -> Iterator[tuple[int, dict[str, str]]]:
             yield at, {head: unsafe(cell.strip()) for head, cell in zip(heads, cells, strict=False)}
 
 
+def text_of_workbook(raw: bytes) -> str:
+    """A workbook's first sheet as CSV.
+
+    Raises:
+        ChordError: it is no workbook, or too large.
+    """
+    out = io.StringIO()
+    csv.writer(out, lineterminator="\n").writerows(row for _, row in cells_of(raw, MOST_ROWS, len(HEADS)))
+    return out.getvalue()
+
+
+def _is_typed(text: str) -> bool:
+    """Whether a text begins with a set, and not with the heads of a table: there stands a set-up."""
+    first = text.partition("\n")[0].lower()
+    heads = {_plain(word) for word in re.split("[,;\t]", first)}
+    return "name" not in heads and any(setup in first for setup in tables().fins.setups)
+
+
+def _typed(text: str) -> Iterator[tuple[int, dict[str, str]]]:
+    """Lines without heads, one a set."""
+    for at, line in enumerate(text.splitlines()[: MOST_ROWS + 1], start=1):
+        if line.strip():
+            yield at, {"line": line.strip()}
+
+
 def read_table(text: str) -> tuple[list[Read], list[FinFault]]:
-    """The sets of a table, and what is wrong in it.
+    """The sets of a table, or of lines that were typed, and what is wrong in them.
 
     Raises:
         ChordError: its head cannot be read.
@@ -110,9 +130,9 @@ def read_table(text: str) -> tuple[list[Read], list[FinFault]]:
     good: list[Read] = []
     faults: list[FinFault] = []
     seen: dict[str, int] = {}
-    for at, cells in _rows(text):
+    for at, cells in _typed(text) if _is_typed(text) else _rows(text):
         try:
-            read = _read_row(cells)
+            read = read_line(cells["line"]) if "line" in cells else _read_row(cells)
             first = seen.setdefault(read.fins.name, at)
             if first != at:
                 raise ChordError("name", read.fins.name, f"this name stands in row {first} already")
@@ -142,3 +162,8 @@ def write_table(rows: Iterable[FinsOut]) -> str:
     table.writerow(HEADS)
     table.writerows(_cells(row) for row in rows)
     return out.getvalue()
+
+
+def write_workbook(rows: Iterable[FinsOut]) -> bytes:
+    """The fin wall as a workbook, with the same heads."""
+    return workbook_of([list(HEADS), *(list(_cells(row)) for row in rows)])

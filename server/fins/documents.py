@@ -1,8 +1,9 @@
 """What the addresses of the fin wall read and write."""
 
-from typing import Annotated
+from dataclasses import dataclass
+from typing import Annotated, Literal
 
-from pydantic import Field, RootModel
+from pydantic import Base64Bytes, Field, RootModel
 
 from chord_core.documents import FinSet
 from chord_core.documents.base import Document, Result
@@ -36,11 +37,27 @@ class FinsList(RootModel[tuple[FinsOut, ...]]):
     """The fin wall."""
 
 
-class FinsTableIn(Document):
-    """A table of sets as CSV; ``write``: keep it if no cell is wrong."""
+@dataclass(frozen=True)
+class Read:
+    """A set as a row or a line gave it, and how many hang there."""
 
-    text: str = Field(max_length=2_000_000)
+    fins: FinSet
+    count: int
+
+
+class FinsTableIn(Document):
+    """A table of sets as CSV, lines of sets, or a workbook (.xlsx, in base 64); ``write``: keep it if no cell
+    is wrong."""
+
+    text: str = Field(default="", max_length=2_000_000)
+    workbook: Base64Bytes | None = Field(default=None, max_length=8_000_000)
     write: bool = False
+
+
+class TableForm(Document):
+    """How the fin wall is written."""
+
+    form: Literal["csv", "xlsx"] = "csv"
 
 
 class FinFault(Result):

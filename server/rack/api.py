@@ -44,10 +44,8 @@ from rack.find import MEASURES, Find, Found, find_boards, find_of
 from rack.gauge import GaugeOut, read_gauge
 from rack.models import Board
 from rack.sheets import beside_of, range_for, sheet_of, trade_in_of
-from rack.workbook import workbook_of
+from rack.workbook import XLSX, workbook_of
 
-#: What a workbook is called on its way.
-XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 _MANY = ("families", "stocks", "builds")
 #: The question of a search as an address writes it.
 _FINDS = [

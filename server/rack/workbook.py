@@ -13,6 +13,8 @@ from openpyxl.utils.exceptions import InvalidFileException
 
 from chord_core.errors import ChordError
 
+#: What a workbook is called on its way.
+XLSX = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 #: How a workbook begins: it is a packed folder.
 MAGIC = b"PK\x03\x04"
 #: Bytes that a workbook may unpack to, and files in it.

@@ -1,6 +1,10 @@
 """The fin wall at its addresses: one by one, as a table, by odd hands."""
 
+import base64
+import io
 from typing import Any
+
+from openpyxl import load_workbook
 
 from accounts.tests.case import ApiCase
 from fins.models import FinStock
@@ -111,3 +115,42 @@ class Table(ApiCase):
         self.read(f"{HEAD}\n{ROW}".replace("Skerry M", "=1+1"), True)
         self.assertIn("'=1+1", self.call("get", "/api/fins/table/").content.decode())
         self.assertEqual(self.good("get", "/api/fins/")[0]["fins"]["name"], "=1+1")
+
+
+class LinesAndWorkbooks(ApiCase):
+    def read(self, write: bool = True, **given: Any) -> dict[str, Any]:
+        return self.good("post", "/api/fins/table/", {"write": write, **given})
+
+    def test_a_set_is_typed_in_a_line(self) -> None:
+        line = "Kelp M, thruster, two-tab, m, Medium, 79,50, 3 sets"
+        read = self.read(text=line.replace("79,50", "79.50"))
+        self.assertEqual((read["new"], read["kept"], read["faults"]), (1, True, []))
+        row = FinStock.objects.get()
+        self.assertEqual((row.setup, row.box, row.size, row.flex, row.price, row.count),
+                         ("thruster", "two-tab", "M", "medium", 79.5, 3))  # fmt: skip
+        self.assertEqual(row.document().groups[0].area_m2, 0.0095)
+        self.read(text="Front L, quad, big fronts, one-tab, L\nSolo, single, long box, M, x2")
+        self.assertEqual(FinStock.objects.count(), 3)
+
+    def test_what_a_line_lacks_is_named(self) -> None:
+        for line, column in (
+            ("Kelp M, two-tab, M", "setup"), ("Kelp M, thruster, two-tab", "size"), ("Kelp, thruster, M", "box"),
+            ("Kelp M, thruster, two-tab, M, shiny", ""),
+        ):  # fmt: skip
+            given = line if "thruster" in line else f"A, thruster, two-tab, M\n{line}"
+            faults = self.read(write=False, text=given)["faults"]
+            self.assertEqual([fault["column"] for fault in faults], [column], line)
+        self.assertEqual(FinStock.objects.count(), 0)
+
+    def test_there_and_back_as_a_workbook(self) -> None:
+        self.read(text=f"{HEAD}\n{ROW}")
+        made = self.call("get", "/api/fins/table/?form=xlsx").content
+        sheet = load_workbook(io.BytesIO(made)).active
+        assert sheet is not None
+        self.assertEqual(sheet.max_row, 2)
+        before = FinStock.objects.get().document()
+        FinStock.objects.all().delete()
+        self.assertTrue(self.read(workbook=base64.b64encode(made).decode())["kept"])
+        self.assertEqual(FinStock.objects.get().document(), before)
+        for bad in ("!!", base64.b64encode(b"PK no workbook").decode()):
+            self.refused(400, "post", "/api/fins/table/", {"workbook": bad})

@@ -11,10 +11,9 @@ from openpyxl import Workbook
 
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.errors import ChordError
-from rack.api import XLSX
 from rack.bring_in import bring_in
 from rack.models import Board, BoardEvent
-from rack.workbook import cells_of
+from rack.workbook import XLSX, cells_of
 
 HEAD = "number,name,family,length,width,thickness,litres,price,stock"
 ROW = "A1,Mallet,all-rounder,6'0,20 1/8,2 1/2,33,640,new"

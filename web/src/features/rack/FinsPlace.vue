@@ -52,14 +52,27 @@ function typed(): void {
   if (!text.value.trim()) read.value = null
   else waiting = setTimeout(() => void go(false), 250)
 }
+/** A workbook that was chosen, in base 64; a text that is typed goes before it. */
+const workbook = ref('')
 async function go(write: boolean): Promise<void> {
-  read.value = await readTable(text.value, write)
+  const given = text.value || !workbook.value ? { text: text.value } : { workbook: workbook.value }
+  read.value = await readTable(given, write)
   if (read.value?.kept) text.value = ''
 }
 async function chosen(file: File | undefined): Promise<void> {
   if (!file) return
-  text.value = await file.text()
+  const packed = file.name.toLowerCase().endsWith('.xlsx')
+  text.value = packed ? '' : await file.text()
+  workbook.value = packed ? await base64(file) : ''
   await go(false)
+}
+function base64(file: File): Promise<string> {
+  return new Promise((done, fail) => {
+    const reader = new FileReader()
+    reader.onload = () => done(String(reader.result).split(',')[1] ?? '')
+    reader.onerror = () => fail(reader.error ?? new Error('not read'))
+    reader.readAsDataURL(file)
+  })
 }
 </script>
 
@@ -84,6 +97,7 @@ async function chosen(file: File | undefined): Promise<void> {
           out: {{ out.map((row) => row.fins.name).join(', ') }}
         </span>
         <a class="out" href="/api/fins/table/" download>as CSV</a>
+        <a href="/api/fins/table/?form=xlsx" download>as a workbook</a>
       </header>
       <p v-if="fins.fault" class="fault" role="alert">{{ fins.fault }}</p>
       <div class="rows" tabindex="0" role="region" aria-label="Fin sets">
@@ -129,19 +143,19 @@ async function chosen(file: File | undefined): Promise<void> {
       </div>
       <div class="in">
         <label class="paste">
-          <span class="label">fins in: a table with heads, pasted</span>
+          <span class="label">fins in: a set a line, or a table with heads, pasted</span>
           <textarea
             v-model="text"
             spellcheck="false"
-            placeholder="name,setup,box,size,flex,price,count,front fins,front area cm2,front depth mm,rear fins,rear area cm2,rear depth mm"
+            placeholder="Kelp M, thruster, two-tab, M, medium, 79, 3 sets"
             aria-label="A table of fins"
             @input="typed"
           />
         </label>
         <div class="drop">
-          <span class="label">or a file: CSV</span>
+          <span class="label">or a file: CSV, .xlsx</span>
           <FileButton
-            accept=".csv,.txt,text/csv"
+            accept=".csv,.txt,text/csv,.xlsx"
             label="Fins as a file"
             @files="chosen($event[0])"
           />

@@ -56,9 +56,13 @@ async function takeOff(row: FinsOut): Promise<void> {
 }
 
 /** Read a table; with `write` it is kept if no cell is wrong. */
-async function readTable(text: string, write: boolean): Promise<FinsRead | null> {
+async function readTable(
+  given: { text: string } | { workbook: string },
+  write: boolean,
+): Promise<FinsRead | null> {
   try {
-    const read = await unwrap<FinsRead>(api.POST('/api/fins/table/', { body: { text, write } }))
+    const body = { text: '', ...given, write }
+    const read = await unwrap<FinsRead>(api.POST('/api/fins/table/', { body }))
     state.fault = ''
     if (read.kept) await load()
     return read

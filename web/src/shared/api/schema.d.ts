@@ -538,7 +538,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Write it as CSV. */
+        /** @description Write it as CSV or as a workbook. */
         get: operations["fins_table_retrieve"];
         put?: never;
         /** @description Read a table; keep it, all or nothing, if that is asked and no cell is wrong. */
@@ -2981,11 +2981,20 @@ export interface components {
         };
         /**
          * FinsTableIn
-         * @description A table of sets as CSV; ``write``: keep it if no cell is wrong.
+         * @description A table of sets as CSV, lines of sets, or a workbook (.xlsx, in base 64); ``write``: keep it if no cell
+         *     is wrong.
          */
         FinsTableIn: {
-            /** Text */
-            text: string;
+            /**
+             * Text
+             * @default
+             */
+            text?: string;
+            /**
+             * Workbook
+             * @default null
+             */
+            workbook?: string | null;
             /**
              * Write
              * @default false
@@ -8400,7 +8409,9 @@ export interface operations {
     };
     fins_table_retrieve: {
         parameters: {
-            query?: never;
+            query?: {
+                form?: "csv" | "xlsx";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -8413,6 +8424,7 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
@@ -8442,7 +8454,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
+        requestBody?: {
             content: {
                 "application/json": components["schemas"]["FinsTableIn"];
             };
