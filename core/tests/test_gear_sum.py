@@ -18,11 +18,11 @@ from chord_core.fit.rules.costs import (
     crossing,
     instalments,
     mends_a_session,
-    money,
     owning_from,
     spent,
 )
 from chord_core.fit.rules.gear import takes_wax
+from chord_core.fit.rules.terms import money
 from chord_core.tables import tables
 from tests import tries
 from tests.strategies import boards, inches
@@ -215,7 +215,7 @@ class Sum(TestCase):
 
     def test_the_wax_is_that_of_the_water(self) -> None:
         """Under 15 cold, 14-19 cool, 18-24 warm, above 23 C tropical."""
-        waxed = inches("mid-length", 86, 21.5, 2.75)
+        waxed = board_of(pad=True)
         for water, name in ((8, "cold"), (17, "cool"), (21, "warm"), (27, "tropical")):
             found = out(waxed, water_c=water)
             assert found.sum is not None

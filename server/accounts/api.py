@@ -13,10 +13,12 @@ from rest_framework.request import Request
 from rest_framework.views import APIView
 
 from accounts import commands, sign_in
-from accounts.documents import Me, Session, SignIn
+from accounts.commands import shop_terms
+from accounts.documents import Me, Session, ShopTerms, SignIn
 from accounts.models import User
 from accounts.tenancy import ShopView, json_response
 from chord_core.documents import parse
+from chord_core.documents.terms import Terms
 
 
 def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> JsonResponse:
@@ -82,6 +84,20 @@ class DemoView(APIView):
         commands.open_demo(request._request)
         request.user = request._request.user
         return json_response(_session(request))
+
+
+class TermsView(ShopView):
+    """On which terms the shop sells."""
+
+    @extend_schema(operation_id="shop_terms", responses=ShopTerms)
+    def get(self, request: Request) -> HttpResponse:
+        """Show them, with the prices that stand where none is its own."""
+        return json_response(shop_terms(self.shop))
+
+    @extend_schema(operation_id="shop_terms_put", request=Terms, responses=ShopTerms)
+    def put(self, request: Request) -> HttpResponse:
+        """Write them."""
+        return json_response(commands.keep_terms(self.shop, parse(Terms, request.data)))
 
 
 class MeView(ShopView):

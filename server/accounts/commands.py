@@ -1,4 +1,4 @@
-"""The demo shop, opened without a password on loopback."""
+"""The demo shop, opened without a password on loopback; on which terms a shop sells."""
 
 import ipaddress
 
@@ -6,8 +6,12 @@ from django.conf import settings
 from django.contrib.auth import login
 from django.http import HttpRequest
 
-from accounts.models import User
+from accounts.documents import ShopTerms
+from accounts.models import Shop, User
+from chord_core.documents.terms import Terms
 from chord_core.errors import ChordError
+from chord_core.fit.rules.terms import currency, prices, selling
+from chord_core.tables import tables
 
 BACKEND = "accounts.backend.PersonBackend"
 
@@ -41,3 +45,22 @@ def open_demo(request: HttpRequest) -> None:
     if user is None:
         raise ChordError("demo", None, "The demo data is not loaded; ./chord demo --reset loads it.")
     login(request, user, backend=BACKEND)
+
+
+def shop_terms(shop: Shop) -> ShopTerms:
+    """The terms of a shop as they stand."""
+    terms = shop.sells_on()
+    with selling(terms):
+        return ShopTerms(
+            terms=terms,
+            currency=currency(),
+            prices=prices().model_dump(),
+            currencies=tuple(tables().gear.currencies),
+        )
+
+
+def keep_terms(shop: Shop, terms: Terms) -> ShopTerms:
+    """Write the terms of a shop."""
+    shop.terms = terms.model_dump(mode="json", exclude_none=True)
+    shop.save(update_fields=["terms"])
+    return shop_terms(shop)

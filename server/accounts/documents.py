@@ -5,6 +5,7 @@ from typing import Literal
 from pydantic import Field
 
 from chord_core.documents.base import Document, Result
+from chord_core.documents.terms import Terms
 
 Units = Literal["imperial", "metric"]
 Masses = Literal["kg", "lb"]
@@ -30,6 +31,16 @@ class Session(Result):
     faces: FacesAs
     demo_available: bool
     token: str
+
+
+class ShopTerms(Result):
+    """On which terms a shop sells: what it said, the currency that holds, the prices that hold, and the
+    currencies that there are."""
+
+    terms: Terms
+    currency: str
+    prices: dict[str, float]
+    currencies: tuple[str, ...]
 
 
 class Me(Document):

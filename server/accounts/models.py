@@ -7,12 +7,16 @@ from django.contrib.auth.models import AbstractUser, UserManager
 from django.contrib.auth.password_validation import validate_password
 from django.db import models
 
+from chord_core.documents import parse
+from chord_core.documents.terms import Terms
+
 
 class Shop(models.Model):
-    """A shop: everything in Chord belongs to one."""
+    """A shop: everything in Chord belongs to one. ``terms``: its currency, tax and own prices."""
 
     name = models.CharField(max_length=80)
     demo = models.BooleanField(default=False)
+    terms = models.JSONField(default=dict)
 
     class Meta:
         constraints = [
@@ -21,6 +25,10 @@ class Shop(models.Model):
 
     def __str__(self) -> str:
         return self.name
+
+    def sells_on(self) -> Terms:
+        """The terms on which it sells."""
+        return parse(Terms, self.terms, "terms")
 
 
 class PersonManager(UserManager["User"]):

@@ -11,7 +11,9 @@ from rest_framework.views import APIView
 
 from accounts.models import Shop, ShopOwned, ShopQuerySet, User
 from api_tools.query import QueryT, read_query
+from chord_core.documents.terms import Terms
 from chord_core.errors import ChordError
+from chord_core.fit.rules.terms import selling
 from chord_core.spoken import speaking
 
 OwnedT = TypeVar("OwnedT", bound=ShopOwned)
@@ -39,9 +41,11 @@ class ShopView(APIView):
     """A view that sees one shop only, and speaks in the units of who asks."""
 
     def dispatch(self, request: Any, *args: Any, **kwargs: Any) -> Any:
-        """Answer in the units that the person chose."""
+        """Answer in the units that the person chose, at the prices of their shop."""
         user = request.user
-        with speaking(getattr(user, "units", "metric"), getattr(user, "masses", "kg")):
+        shop = getattr(user, "shop", None)
+        terms = shop.sells_on() if shop else Terms()
+        with speaking(getattr(user, "units", "metric"), getattr(user, "masses", "kg")), selling(terms):
             return super().dispatch(request, *args, **kwargs)
 
     def initial(self, request: Request, *args: Any, **kwargs: Any) -> None:

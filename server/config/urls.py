@@ -18,6 +18,7 @@ urlpatterns = [
     path("api/session/", accounts.SessionView.as_view(), name="session"),
     path("api/session/demo/", accounts.DemoView.as_view(), name="demo"),
     path("api/me/", accounts.MeView.as_view(), name="me"),
+    path("api/shop/terms/", accounts.TermsView.as_view(), name="terms"),
     path("api/words/", rack.WordsView.as_view(), name="words"),
     path("api/line/", rack.LineView.as_view(), name="line"),
     path("api/boards/", rack.BoardsView.as_view(), name="boards"),

@@ -55,7 +55,8 @@ def _sum(sheet: Sheet, found: Sum) -> None:
         sheet.text(x + 58, y + 4, "?" if line.price is None else str(line.price))
     sheet.set_y(top + half * 5.2 + 0.5)
     over = f", {found.over} over the budget" if found.over else ""
-    sheet.says(f"Out of the door {found.total}{over}.", style="B")
+    tax = f", of which tax {found.tax_in_it}" if found.tax_in_it else ""
+    sheet.says(f"Out of the door {found.total} {found.currency}{tax}{over}.", style="B")
 
 
 def hand_out(

@@ -13,6 +13,7 @@ from chord_core.documents import board as board_document
 from chord_core.documents import surfer, water
 from chord_core.documents.verbs.hull import Dims
 from chord_core.fit.rules.gear import out_of_the_door
+from chord_core.fit.rules.terms import terms
 from chord_core.hull.describe import curves_of, dims_of
 from chord_core.hull.guess import guess_family
 from chord_core.hull.half_known import board_from_words
@@ -103,7 +104,7 @@ def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:
 
 
 @lru_cache(maxsize=64)
-def _rack(shop_id: int, _count: int, _changed: object) -> Rack:
+def _rack(shop_id: int, _count: int, _changed: object, _terms: str) -> Rack:
     rows = list(Board.objects.filter(shop_id=shop_id, reserved=False))
     boards = tuple(row.document() for row in rows)
     ids = tuple(row.pk for row in rows)
@@ -128,7 +129,7 @@ def rack_of(shop: Shop) -> Rack:
     state = (
         Board.objects.of(shop).filter(reserved=False).aggregate(count=Count("pk"), changed=Max("updated_at"))
     )
-    return _rack(shop.pk, state["count"], state["changed"])
+    return _rack(shop.pk, state["count"], state["changed"], terms().model_dump_json())
 
 
 def words() -> Words:

@@ -39,6 +39,7 @@ def _boards(tables: Tables) -> Iterator[Check]:
     yield "choice: steepness", choice.dives_from.values(), _steepness(tables)
     yield "gear: build", tables.gear.builds, builds
     yield "gear: every build", builds, tables.gear.builds
+    yield "gear: currency", [tables.gear.currency], tables.gear.currencies
     yield "orders: build", (name for names in tables.orders.foams.values() for name in names), builds
 
 

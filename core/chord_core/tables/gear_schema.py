@@ -164,6 +164,8 @@ class Gear(Table):
     builds: dict[str, BuildWears]
     beside: BuildsBeside
     mends: Mends
+    currency: str
+    currencies: dict[str, int]
     prices: Prices
     leave_out: tuple[Extra, ...]
     instalments: tuple[int, ...]

@@ -134,7 +134,8 @@ class LinesAndWorkbooks(ApiCase):
 
     def test_what_a_line_lacks_is_named(self) -> None:
         for line, column in (
-            ("Kelp M, two-tab, M", "setup"), ("Kelp M, thruster, two-tab", "size"), ("Kelp, thruster, M", "box"),
+            ("Kelp M, two-tab, M", "setup"), ("Kelp M, thruster, two-tab", "size"),
+            ("Kelp, thruster, M", "box"),
             ("Kelp M, thruster, two-tab, M, shiny", ""),
         ):  # fmt: skip
             given = line if "thruster" in line else f"A, thruster, two-tab, M\n{line}"

@@ -1,14 +1,16 @@
 """What goes with the board on the bench: chosen over the shop's own fin wall, kept with the ticket."""
 
+import io
 from decimal import Decimal
 from typing import Any
 
 from fins.commands import add_fins
 from fins.documents import FinsIn
 from fins.tests.test_fins import SET
+from pypdf import PdfReader
 
 from accounts.models import Shop
-from accounts.tests.case import BOARD, ApiCase
+from accounts.tests.case import BOARD, ApiCase, make_shop
 
 OLD = {**BOARD, "name": "old one", "price": 500, "build": "PU / polyester"}
 
@@ -91,3 +93,34 @@ class GearOfTheBench(ApiCase):
                 body = {"version": ticket["version"], "gear": gear}
                 error = self.refused(400, "patch", f"/api/fittings/{ticket['id']}/", body)
                 self.assertEqual(error["field"], field)
+
+
+class OwnTerms(ApiCase):
+    """The shop's own prices, currency and tax: the same on its own screens and pages, nobody else's."""
+
+    def test_they_hold_in_the_sum_the_rack_and_on_the_page_to_the_cent(self) -> None:
+        board = self.good("post", "/api/boards/", {"board": {**BOARD, "price": 400}})
+        ticket = self.ticket()
+        path = f"/api/fittings/{ticket['id']}/"
+        self.good("patch", path, {"version": ticket["version"], "bench_id": board["id"]})
+        terms = {"currency": "GBP", "tax_percent": "20", "tax_added": True, "prices": {"leash": 21.37}}
+        kept = self.good("put", "/api/shop/terms/", terms)
+        self.assertEqual((kept["currency"], kept["prices"]["leash"]), ("GBP", 21.37))
+        found = self.good("get", f"{path}gear/")["gear"]["sum"]
+        lines = {line["code"]: Decimal(line["price"]) for line in found["lines"]}
+        self.assertEqual(lines["leash"], Decimal("21.37"))
+        self.assertEqual(sum(lines.values()), Decimal(found["total"]))
+        rack = {row["id"]: row["out_of_the_door"] for row in self.good("get", "/api/boards/")}
+        self.assertEqual(Decimal(str(rack[board["id"]])), Decimal(found["total"]))
+        made = self.call("get", f"{path}hand-out.pdf").content
+        page = PdfReader(io.BytesIO(made)).pages[0].extract_text()
+        self.assertIn(found["total"], page)
+        self.assertIn("GBP", page)
+
+    def test_another_shop_sells_on_its_own(self) -> None:
+        self.good("put", "/api/shop/terms/", {"currency": "JPY"})
+        _, stranger = make_shop("south")
+        self.client.force_login(stranger)
+        self.assertEqual(self.good("get", "/api/shop/terms/")["currency"], "EUR")
+        error = self.refused(400, "put", "/api/shop/terms/", {"currency": "shells"})
+        self.assertEqual(error["field"], "currency")

@@ -10,11 +10,12 @@ from pydantic import Field
 from chord_core.documents.base import Document, Result
 from chord_core.documents.board import Board
 from chord_core.documents.fins import FinSet
+from chord_core.documents.terms import Terms
 from chord_core.documents.verbs.size import SizeRequest
 
 Seen = Literal["none", "some", "much"]
 LookName = Literal["buckles", "pressed_deck", "stains", "repairs", "cracked_boxes", "heavy"]
-LineCode = Literal["board", "fins", "leash", "pad", "wax", "bag", "kit", "trade_in"]
+LineCode = Literal["board", "fins", "leash", "pad", "wax", "bag", "kit", "tax", "trade_in"]
 ExtraCode = Literal["bag", "kit", "pad", "fins"]
 #: An amount in the shop's currency, to the hundredth; a text in JSON, so that no cent is lost.
 Money = Annotated[Decimal, Field(decimal_places=2)]
@@ -40,8 +41,8 @@ class TradeInLooks(Document):
 
 class GearRequest(SizeRequest):
     """``gear`` reads the board that is sold, the fin sets on the wall, those that the customer has, the board
-    that is given in payment, the budget, which fins were picked by name, what else is wanted, and for the
-    wax how warm the water is [C]."""
+    that is given in payment, the budget, which fins were picked by name, what else is wanted, for the wax
+    how warm the water is [C], and on which terms the shop sells."""
 
     board: Board
     fin_sets: tuple[FinSet, ...] = Field(default=(), max_length=1000)
@@ -51,6 +52,7 @@ class GearRequest(SizeRequest):
     budget: Annotated[float, Field(ge=0, le=20000)] | None = None
     extras: tuple[Literal["bag", "kit"], ...] = Field(default=(), max_length=2)
     water_c: WaterC | None = None
+    terms: Terms | None = None
 
 
 class FinFit(Result):
@@ -116,11 +118,14 @@ class Instalments(Result):
 
 
 class Sum(Result):
-    """Lines and total of all that has a price; by how much it is over the budget, and what to leave out
+    """Lines and total of all that has a price, in a currency; the tax that is in the prices (null where it
+    comes on top, as a line of its own, or is none); by how much it is over the budget, and what to leave out
     first; the same over some months, without interest."""
 
+    currency: str
     lines: tuple[SumLine, ...]
     total: Money
+    tax_in_it: Money | None
     over: Money | None
     leave_out: tuple[ExtraCode, ...]
     instalments: tuple[Instalments, ...]

@@ -12,6 +12,7 @@ from chord_core.fit.judge.case import case_of
 from chord_core.fit.rules.cautions import leash_for
 from chord_core.fit.rules.costs import owning_from
 from chord_core.fit.rules.gear import build_of, fin_flex, pad_for, takes_wax, wax_for
+from chord_core.fit.rules.terms import prices, selling
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.behaviour import foot_map
 from chord_core.ride.fins import fins_of
@@ -45,6 +46,9 @@ def gear(request: GearRequest) -> GearResult:
     Raises:
         ChordError: ``picked_fins`` is no set of ``fin_sets``, or one that the boxes refuse.
     """
+    if request.terms is not None:
+        with selling(request.terms):
+            return gear(request.model_copy(update={"terms": None}))
     case = case_of(request)
     if case is None:
         return GearResult(missing=missing_facts(request.surfer))
@@ -53,7 +57,7 @@ def gear(request: GearRequest) -> GearResult:
     ridden = build_fleet_ride(hull, fins_of([board]), rider, conditions)
     fins = fins_in_order(request, ridden)
     traded = value_of(request)
-    build, hire, price = build_of(board), tables().gear.prices.hire, new_price(board)
+    build, hire, price = build_of(board), prices().hire, new_price(board)
     return GearResult(
         wanted_flex=fin_flex(hull, 0, rider, conditions),
         fins=fins,

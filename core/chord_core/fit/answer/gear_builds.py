@@ -6,9 +6,10 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import BuildFit, GearRequest
-from chord_core.fit.rules.costs import cheaper_from, money, price_in, spent, years_until
+from chord_core.fit.rules.costs import cheaper_from, price_in, spent, years_until
 from chord_core.fit.rules.gear import build_of
 from chord_core.fit.rules.similarity import feel_of
+from chord_core.fit.rules.terms import money
 from chord_core.fit.search.options import builds_for, with_build
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of

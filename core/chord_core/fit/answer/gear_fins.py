@@ -12,9 +12,9 @@ from chord_core import spoken
 from chord_core.documents.fins import FinSet
 from chord_core.documents.verbs.gear import FinFit, GearRequest
 from chord_core.errors import ChordError
-from chord_core.fit.rules.costs import money
 from chord_core.fit.rules.fin_sets import balance_of, boxes_take, put_in, wanted_area_m2
 from chord_core.fit.rules.gear import fin_flex
+from chord_core.fit.rules.terms import money
 from chord_core.hull.stations import Array
 from chord_core.ride.fins import fins_of, setup_of
 from chord_core.ride.ride_model import FleetRide

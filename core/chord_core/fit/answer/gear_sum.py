@@ -20,9 +20,10 @@ from chord_core.documents.verbs.gear import (
 )
 from chord_core.errors import ChordError
 from chord_core.fit.answer.gear_fins import picked_of
-from chord_core.fit.rules.costs import instalments, money
+from chord_core.fit.rules.costs import instalments
 from chord_core.fit.rules.fin_sets import boxes_take
 from chord_core.fit.rules.gear import build_of, soaked_says, takes_wax, wax_for, worth_in_trade
+from chord_core.fit.rules.terms import currency, money, prices, tax_in, terms
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import tables
 
@@ -85,7 +86,7 @@ def _fins_line(request: GearRequest, fins: tuple[FinFit, ...]) -> SumLine:
             return SumLine(code="fins", says=f"their own go on: {own.name}", price=_ZERO)
     if picked is not None:
         return SumLine(code="fins", says=picked.name, price=picked.price)
-    return SumLine(code="fins", says="a set of fins", price=money(tables().gear.prices.fins))
+    return SumLine(code="fins", says="a set of fins", price=money(prices().fins))
 
 
 def _wax(water_c: float | None) -> str:
@@ -94,13 +95,13 @@ def _wax(water_c: float | None) -> str:
 
 
 def _lines(request: GearRequest, fins: tuple[FinFit, ...]) -> list[SumLine]:
-    board, prices = request.board, tables().gear.prices
+    board, own = request.board, prices()
     cover: LineCode = "wax" if takes_wax(board) else "pad"
     cost: dict[str, tuple[str, float]] = {
-        "wax": (_wax(request.water_c), prices.wax),
-        "pad": ("tail pad", prices.pad),
-        "bag": ("bag", prices.bag),
-        "kit": ("repair kit", prices.kit),
+        "wax": (_wax(request.water_c), own.wax),
+        "pad": ("tail pad", own.pad),
+        "bag": ("bag", own.bag),
+        "kit": ("repair kit", own.kit),
     }
 
     def plain(code: LineCode) -> SumLine:
@@ -111,7 +112,7 @@ def _lines(request: GearRequest, fins: tuple[FinFit, ...]) -> list[SumLine]:
     return [
         SumLine(code="board", says=name, price=None if board.price is None else money(board.price)),
         _fins_line(request, fins),
-        SumLine(code="leash", says="leash", price=money(prices.leash)),
+        SumLine(code="leash", says="leash", price=money(own.leash)),
         plain(cover),
         *(plain(extra) for extra in dict.fromkeys(request.extras)),
     ]
@@ -136,8 +137,12 @@ def _over_months(total: Decimal) -> Iterator[Instalments]:
 
 
 def sum_of(request: GearRequest, fins: tuple[FinFit, ...], traded: TradeInValue | None) -> Sum:
-    """Lines and total, to the cent; against the budget of the request, else the surfer's."""
+    """Lines and total, to the smallest coin; against the budget of the request, else the surfer's."""
     lines = _lines(request, fins)
+    sold = sum((line.price for line in lines if line.price is not None), _ZERO)
+    tax = tax_in(sold)
+    if tax and terms().tax_added:
+        lines.append(SumLine(code="tax", says=f"tax, {terms().tax_percent:g} %", price=tax))
     if traded is not None and traded.value is not None:
         lines.append(SumLine(code="trade_in", says="their board in payment", price=-traded.value))
     total = sum((line.price for line in lines if line.price is not None), _ZERO)
@@ -145,7 +150,9 @@ def sum_of(request: GearRequest, fins: tuple[FinFit, ...], traded: TradeInValue 
     over = None if not budget or total <= money(budget) else total - money(budget)
     return Sum.model_validate(
         {
+            "currency": currency(),
             "lines": tuple(lines),
+            "tax_in_it": tax if tax and not terms().tax_added else None,
             "total": total,
             "over": over,
             "leave_out": tuple(_left_out(lines, over)) if over else (),

@@ -3,25 +3,18 @@
 from __future__ import annotations
 
 import math
-from decimal import ROUND_DOWN, ROUND_HALF_UP, Decimal
+from decimal import ROUND_DOWN, Decimal
 
 import numpy as np
 
+from chord_core.fit.rules.terms import smallest_coin
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.tables import tables
 
-_CENT = Decimal("0.01")
-
-
-def money(amount: float | Decimal) -> Decimal:
-    """An amount to the cent, a half of one upwards."""
-    exact = amount if isinstance(amount, Decimal) else Decimal(repr(float(amount)))
-    return exact.quantize(_CENT, rounding=ROUND_HALF_UP)
-
 
 def instalments(total: Decimal, months: int) -> tuple[Decimal, Decimal]:
-    """The first of so many payments and each other one: the first has the cents that cannot be shared."""
-    each = (total / months).quantize(_CENT, rounding=ROUND_DOWN)
+    """The first of so many payments and each other one: the first has the coins that cannot be shared."""
+    each = (total / months).quantize(smallest_coin(), rounding=ROUND_DOWN)
     return total - each * (months - 1), each
 
 

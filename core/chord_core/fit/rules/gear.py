@@ -10,6 +10,7 @@ import numpy as np
 from chord_core import spoken
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.size import FinAdvice
+from chord_core.fit.rules.terms import money, prices, with_tax
 from chord_core.hull.hull import Hull
 from chord_core.ride.fins import setup_of
 from chord_core.surfer.defaults import Rider
@@ -156,10 +157,10 @@ def out_of_the_door(board: Board, taken_in: float = 0.0, bag: bool = False) -> f
     or none is taken), and a bag if wanted, less what is traded in; None where the board has no price."""
     if board.price is None:
         return None
-    prices = tables().gear.prices
-    total = board.price + prices.leash + (0 if board.fins_included else prices.fins)
-    total += prices.wax if takes_wax(board) else prices.pad
-    return float(total + (prices.bag if bag else 0) - taken_in)
+    own = prices()
+    total = board.price + own.leash + (0 if board.fins_included else own.fins)
+    total += own.wax if takes_wax(board) else own.pad
+    return float(with_tax(money(total + (own.bag if bag else 0)))) - taken_in
 
 
 def cost_a_session(board: Board, sessions_month: float, years: float = _YEARS_KEPT) -> float | None:

@@ -227,6 +227,16 @@ export const OUTLINE_NOSE_SHAPE_WORDS = ['pointed', 'round', 'blunt', 'diamond']
 
 export const OUTLINE_TAIL_SHAPE_WORDS = ['pin', 'round pin', 'round', 'squash', 'square', 'swallow', 'fish', 'diamond', 'bat'] as const
 
+export const OWN_PRICES_LIMITS = {
+  fins: [0, 2000],
+  leash: [0, 2000],
+  pad: [0, 2000],
+  wax: [0, 2000],
+  bag: [0, 2000],
+  kit: [0, 2000],
+  hire: [0, 2000],
+} as const
+
 export const PINS_LIMITS = {
   length_m: [1.2, 3.82],
   width_m: [0.38, 0.9],
@@ -323,7 +333,7 @@ export const STATION_LIMITS = {
 
 export const SUM_LEAVE_OUT_WORDS = ['bag', 'kit', 'pad', 'fins'] as const
 
-export const SUM_LINE_CODE_WORDS = ['board', 'fins', 'leash', 'pad', 'wax', 'bag', 'kit', 'trade_in'] as const
+export const SUM_LINE_CODE_WORDS = ['board', 'fins', 'leash', 'pad', 'wax', 'bag', 'kit', 'tax', 'trade_in'] as const
 
 export const SURFER_LIMITS = {
   mass_kg: [14, 200],
@@ -355,6 +365,8 @@ export const SURFER_COMPLAINTS_WORDS = ['will not catch', 'dies on flats', 'nose
 export const SURFER_LIKES_WORDS = ['wave count', 'paddling', 'speed on flats', 'turning', 'hold', 'steadiness'] as const
 
 export const SURFER_WISH_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
+
+export const TERMS_CURRENCY_WORDS = ['EUR', 'GBP', 'USD', 'AUD', 'NZD', 'ZAR', 'BRL', 'MAD', 'CHF', 'SEK', 'JPY', 'IDR'] as const
 
 export const TIDE_LIMITS = {
   mean_m: [-20, 20],

@@ -1226,6 +1226,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/terms/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show them, with the prices that stand where none is its own. */
+        get: operations["shop_terms"];
+        /** @description Write them. */
+        put: operations["shop_terms_put"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words/": {
         parameters: {
             query?: never;
@@ -4388,6 +4406,48 @@ export interface components {
             wing_step_m?: number | null;
         };
         /**
+         * OwnPrices
+         * @description Prices of what goes with a board where they are the shop's own, and of hiring one for a session; the
+         *     others are those of the table.
+         */
+        OwnPrices: {
+            /**
+             * Fins
+             * @default null
+             */
+            fins?: number | null;
+            /**
+             * Leash
+             * @default null
+             */
+            leash?: number | null;
+            /**
+             * Pad
+             * @default null
+             */
+            pad?: number | null;
+            /**
+             * Wax
+             * @default null
+             */
+            wax?: number | null;
+            /**
+             * Bag
+             * @default null
+             */
+            bag?: number | null;
+            /**
+             * Kit
+             * @default null
+             */
+            kit?: number | null;
+            /**
+             * Hire
+             * @default null
+             */
+            hire?: number | null;
+        };
+        /**
          * PhotographOut
          * @description An outline that was found: length and greatest width [m], widths every half foot from the tail, the
          *     outline in the picture (shares of its width and height), how far a width may be off [m], and what to look
@@ -5097,6 +5157,22 @@ export interface components {
             events: components["schemas"]["Event"][];
         };
         /**
+         * ShopTerms
+         * @description On which terms a shop sells: what it said, the currency that holds, the prices that hold, and the
+         *     currencies that there are.
+         */
+        ShopTerms: {
+            terms: components["schemas"]["Terms"];
+            /** Currency */
+            currency: string;
+            /** Prices */
+            prices: {
+                [key: string]: number;
+            };
+            /** Currencies */
+            currencies: string[];
+        };
+        /**
          * Shore
          * @description How a break lies: where it looks [deg, clockwise from north], how far to either side swells come in
          *     whole [deg], what is left of them on the way (refraction, shelter: one honest factor), the slope of the
@@ -5399,14 +5475,19 @@ export interface components {
         };
         /**
          * Sum
-         * @description Lines and total of all that has a price; by how much it is over the budget, and what to leave out
+         * @description Lines and total of all that has a price, in a currency; the tax that is in the prices (null where it
+         *     comes on top, as a line of its own, or is none); by how much it is over the budget, and what to leave out
          *     first; the same over some months, without interest.
          */
         Sum: {
+            /** Currency */
+            currency: string;
             /** Lines */
             lines: components["schemas"]["SumLine"][];
             /** Total */
             total: string;
+            /** Tax In It */
+            tax_in_it: string | null;
             /** Over */
             over: string | null;
             /** Leave Out */
@@ -5423,7 +5504,7 @@ export interface components {
              * Code
              * @enum {string}
              */
-            code: "board" | "fins" | "leash" | "pad" | "wax" | "bag" | "kit" | "trade_in";
+            code: "board" | "fins" | "leash" | "pad" | "wax" | "bag" | "kit" | "tax" | "trade_in";
             /** Says */
             says: string;
             /** Price */
@@ -5593,6 +5674,39 @@ export interface components {
             readings: components["schemas"]["Reading"][];
             /** Next */
             next: components["schemas"]["NextReading"][];
+        };
+        /**
+         * Terms
+         * @description What a shop sells in. ``tax_percent`` is in the prices, or comes on top of them (``tax_added``).
+         */
+        Terms: {
+            /**
+             * Currency
+             * @default null
+             */
+            currency?: ("EUR" | "GBP" | "USD" | "AUD" | "NZD" | "ZAR" | "BRL" | "MAD" | "CHF" | "SEK" | "JPY" | "IDR") | null;
+            /**
+             * Tax Percent
+             * @default 0
+             */
+            tax_percent?: string;
+            /**
+             * Tax Added
+             * @default false
+             */
+            tax_added?: boolean;
+            /**
+             * @default {
+             *       "fins": null,
+             *       "leash": null,
+             *       "pad": null,
+             *       "wax": null,
+             *       "bag": null,
+             *       "kit": null,
+             *       "hire": null
+             *     }
+             */
+            prices?: components["schemas"]["OwnPrices"];
         };
         /**
          * Tide
@@ -11023,6 +11137,111 @@ export interface operations {
             };
             /** @description the page's token is missing or too old */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    shop_terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTerms"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    shop_terms_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["Terms"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopTerms"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
