@@ -88,6 +88,29 @@ class Gear(PlaceCase):
         self.gear()
         self.wait_text("[data-over]", "70.00 over the budget. Leave out first: the bag")
 
+    def test_prices_tax_and_wax_are_the_shops_and_the_customer_reads_the_same_sum(self) -> None:
+        self.open_demo()
+        self.gear()
+        before = self.total()
+        self.press("prices, tax")
+        leash = self.find("//div[contains(@class,'terms')]//label[contains(., 'leash')]//input")
+        self.type_over(leash, "dear\ue004")
+        self.wait_text(".terms [role=alert]", "must be a number")
+        self.assertEqual(leash.get_attribute("value"), "dear")
+        self.type_over(leash, "41.25\ue004")
+        self.wait(lambda: self.total() == before + Decimal("11.25"), "the shop's own leash")
+        self.press("close")
+        self.wait(lambda: not self.all(".terms"), "the dialog is gone")
+        self.find("[data-keep]")
+        two = [mark for mark in self.all(".mark") if mark.is_displayed()][:2]
+        for mark in two:
+            mark.click()
+        self.wait_text(".two", "holds to")
+        total = self.text("[data-total]")
+        self.press("hand over")
+        self.press("customer’s side")
+        self.wait(lambda: self.text(".customer [data-total]") == total, "the same to the cent")
+
     def test_neat_and_clean_in_both_sizes(self) -> None:
         for wide, high in ((1280, 800), (1366, 657), (390, 844)):
             self.at_size(wide, high)

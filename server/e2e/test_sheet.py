@@ -252,3 +252,36 @@ class Sheet(RackCase):
         self.open_rack("/rack/999999")
         self.wait_text(".nothing", "no such board")
         self.assertTrue(Shop.objects.filter(demo=True).exists())
+
+
+class Shape(RackCase):
+    """What the line does not say: ends, wide point, wings, the designer's fins."""
+
+    def test_it_is_said_kept_and_refused_where_it_cannot_be(self) -> None:
+        board = self.own().filter(family="performance fish").first()
+        self.open_rack(f"/rack/{board.pk}")
+        self.find(".shape summary").click()
+
+        def box(label: str, kind: str = "input") -> WebElement:
+            return self.find(f"//details//label[contains(., '{label}')]//{kind}")
+
+        self.type_over(box("wide point"), "-1\ue004")
+        self.type_over(box("wing, from the tail"), "1'2\ue004")
+        self.type_over(box("wing, in"), "far\ue004")
+        self.wait_text(".shape .fault:not(:empty)", "far")
+        self.assertEqual(box("wing, in").get_attribute("value"), "far")
+        self.type_over(box("wing, in"), "1/2\ue004")
+        box("designer’s fins", "select").send_keys("twin")
+        box("their size", "select").send_keys("L")
+        self.wait(lambda: (of := self.own().get(pk=board.pk).document()).designer_fins
+                  and of.designer_fins.size == "L", "kept")  # fmt: skip
+        made = self.own().get(pk=board.pk).document()
+        assert made.designer_fins is not None
+        self.assertEqual(made.designer_fins.setup, "twin")
+        for value, wanted in (
+            (made.outline.wide_point_m, -0.0254), (made.outline.wing_from_tail_m, 0.3556),
+            (made.outline.wing_step_m, 0.0127),
+        ):  # fmt: skip
+            assert value is not None
+            self.assertAlmostEqual(value, wanted, places=3)
+        self.check("shape of a board")

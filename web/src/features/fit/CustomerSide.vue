@@ -103,8 +103,6 @@ const cautions = computed(() => [
             <dd>{{ span }}</dd>
           </template>
         </dl>
-      </div>
-      <div>
         <template v-if="allIn">
           <h2>All in</h2>
           <dl class="sum" data-all-in>
@@ -114,11 +112,13 @@ const cautions = computed(() => [
             </template>
             <dt><b>out of the door</b></dt>
             <dd>
-              <b data-total>{{ allIn.total }}</b>
+              <b data-total>{{ allIn.total }}</b> {{ allIn.currency }}
             </dd>
           </dl>
           <p>{{ bench?.ranked?.fins.says }}</p>
         </template>
+      </div>
+      <div>
         <h2>Before you go in</h2>
         <p v-for="line in cautions" :key="line.code">{{ line.says }}</p>
         <p v-for="line in advice?.warnings" :key="line">{{ line }}</p>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 // The sum: line by line, against the budget, and what their present board brings.
-import { computed, reactive, ref } from 'vue'
+import { computed, defineAsyncComponent, reactive, ref } from 'vue'
 import type { GearChoice, GearResult } from '@/shared/api/client'
 import { TRADE_IN_LOOKS_BUCKLES_WORDS } from '@/shared/api/allowed'
 import { vDraft } from '@/shared/forms/draft'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
+import { useBoardDetails } from './boardDetails'
+import { useRack } from '@/shared/state/rack'
 import GearDeck from './GearDeck.vue'
 import { useTicket } from '@/shared/state/ticket'
 import { smallText } from '@/shared/units/units'
@@ -31,6 +33,15 @@ const LOOKS = [
 ] as const
 const LEFT_OUT = { bag: 'the bag', kit: 'the repair kit', pad: 'the pad', fins: 'new fins' }
 
+const TermsDialog = defineAsyncComponent(() => import('./TermsDialog.vue'))
+const terms = ref(false)
+const { askGear } = useBoardDetails()
+const { load: loadRack } = useRack()
+/** Other prices are other sums everywhere. */
+function priced(): void {
+  void askGear()
+  void loadRack().catch(() => undefined)
+}
 const sum = computed(() => props.gear.sum)
 const looks = computed(() => props.choice.trade_in ?? null)
 const extras = computed(() => props.choice.extras ?? [])
@@ -85,7 +96,10 @@ function type(name: 'price' | 'sessions', event: Event): void {
 
 <template>
   <section v-if="sum" class="sum" tabindex="0" aria-label="The sum">
-    <h2>All in</h2>
+    <h2>
+      All in, {{ sum.currency }}
+      <button type="button" class="plain link own" @click="terms = true">prices, tax</button>
+    </h2>
     <table>
       <tbody>
         <tr v-for="line in sum.lines" :key="line.code" :data-line="line.code">
@@ -98,6 +112,7 @@ function type(name: 'price' | 'sessions', event: Event): void {
         </tr>
       </tbody>
     </table>
+    <p v-if="sum.tax_in_it" class="quiet">of which tax {{ sum.tax_in_it }}</p>
     <p v-if="sum.over" class="over" data-over>
       {{ sum.over }} over the budget.
       <template v-if="sum.leave_out.length">
@@ -168,6 +183,7 @@ function type(name: 'price' | 'sessions', event: Event): void {
         <p v-if="gear.trade_in" class="quiet">{{ gear.trade_in.reasons.join('; ') }}</p>
       </div>
     </template>
+    <TermsDialog v-if="terms" v-model="terms" @kept="priced" />
   </section>
 </template>
 

@@ -69,7 +69,10 @@ async function chosen(file: File | undefined): Promise<void> {
 function base64(file: File): Promise<string> {
   return new Promise((done, fail) => {
     const reader = new FileReader()
-    reader.onload = () => done(String(reader.result).split(',')[1] ?? '')
+    reader.onload = () => {
+      const packed = typeof reader.result === 'string' ? reader.result : ''
+      done(packed.split(',')[1] ?? '')
+    }
     reader.onerror = () => fail(reader.error ?? new Error('not read'))
     reader.readAsDataURL(file)
   })
