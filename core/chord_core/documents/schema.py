@@ -50,6 +50,9 @@ from chord_core.documents import (
     WaterResult,
 )
 
+from chord_core.documents.order import OrderCard
+from chord_core.documents.terms import Terms
+
 #: File name of each schema and the document that it describes.
 DOCUMENTS: dict[str, type[BaseModel]] = {
     "chord-board-1": Board,
@@ -76,6 +79,8 @@ DOCUMENTS: dict[str, type[BaseModel]] = {
     "chord-fins-1": FinSet,
     "gear-request": GearRequest,
     "gear-result": GearResult,
+    "chord-order-1": OrderCard,
+    "chord-terms-1": Terms,
     "drawings-request": DrawingsRequest,
     "tape-result": TapeResult,
     "still-result": StillResult,
