@@ -1,4 +1,4 @@
-"""Measure the screen: from a moved handle, and from a typed number, to a repainted verdict and windows."""
+"""Measure the screen: from a moved handle, a typed number or another board on the bench to what is painted anew."""
 
 from __future__ import annotations
 
@@ -15,16 +15,19 @@ from tooling.browser import close_browser, open_browser
 #: Does something, and resolves with the milliseconds until the verdict's next version is painted.
 _PAINTED = """
 const [kind, i, done] = arguments
-const windows = kind === 'windows'
-const verdict = document.querySelector(windows ? '.windows' : '.verdict')
+const WAITED = { windows: '.windows', gear: '.gear' }
+const whole = kind in WAITED
+const verdict = document.querySelector(WAITED[kind] ?? '.verdict')
 const begun = performance.now()
 const seen = new MutationObserver(() => {
-  if (windows && verdict.dataset.fresh !== 'true') return
+  if (whole && verdict.dataset.fresh !== 'true') return
   seen.disconnect()
   requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)))
 })
-seen.observe(verdict, { attributes: true, attributeFilter: [windows ? 'data-fresh' : 'data-version'] })
-if (kind !== 'number') {
+seen.observe(verdict, { attributes: true, attributeFilter: [whole ? 'data-fresh' : 'data-version'] })
+if (kind === 'gear') {
+  document.querySelectorAll('.boards .hung')[i % 4].click()
+} else if (kind !== 'number') {
   const key = i % 8 < 4 ? 'ArrowRight' : 'ArrowLeft'
   const handle = document.querySelector('.ruler [role=slider]')
   handle.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
@@ -72,6 +75,8 @@ def _open(driver: WebDriver, port: int) -> None:
 #: What is measured: a name, and the milliseconds within which it has to be painted.
 _FEW = (("handle", 100), ("number", 100), ("windows", 500))
 _MANY = (("handle", 250), ("number", 250))
+_GEAR = (("gear", 120),)
+_SAYS = {"windows": "handle to painted windows", "gear": "board to fins, builds, sum"}
 
 #: Moves the pointer over the handle once a frame for two seconds; resolves with frames a second.
 _DRAG = """
@@ -111,7 +116,7 @@ def _measure(driver: WebDriver, what: tuple[tuple[str, int], ...], rounds: int) 
         taken = [driver.execute_async_script(_PAINTED, kind, i) for i in range(rounds + 5)][5:]
         p95 = quantiles(taken, n=20)[-1]
         said = f"median {median(taken):5.0f} ms   95th percentile {p95:5.0f} ms"
-        to = "handle to painted windows" if kind == "windows" else f"{kind} to painted verdict"
+        to = _SAYS.get(kind, f"{kind} to painted verdict")
         print(f"  {to:<28} {said}   {p95 / wanted:.2f} of {wanted} ms")
 
 
@@ -127,6 +132,11 @@ def main(port: int, rounds: int, many: bool) -> None:
         driver.set_script_timeout(30)
         _open(driver, port)
         _measure(driver, _MANY if many else _FEW, rounds)
+        if not many:
+            driver.find_element(By.XPATH, "//*[@class='faces']/button[normalize-space(.)='gear']").click()
+            WebDriverWait(driver, 20).until(lambda d: d.find_elements(By.CSS_SELECTOR, ".gear[data-fresh=true]"))
+            _measure(driver, _GEAR, rounds)
+            driver.find_element(By.XPATH, "//*[@class='faces']/button[normalize-space(.)='flat']").click()
         frames = driver.execute_async_script(_DRAG)
         print(
             f"  {'the handle dragged':<28} {frames:.0f} frames a second   {30 / frames:.2f} of one in 1/30 s"

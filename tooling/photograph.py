@@ -121,10 +121,6 @@ def _faces(camera: Camera) -> None:
         camera.until(shown)
         camera.take(f"fit-{name}")
     camera.face("flat")
-    keys = [Keys.SHIFT, *[Keys.ARROW_RIGHT] * 4]
-    camera.driver.find_element(By.CSS_SELECTOR, ".bench > svg").send_keys(*keys)
-    camera.until(".bench .note")
-    camera.take("fit-straight-edge")
 
 
 def _why(camera: Camera) -> None:
@@ -213,6 +209,24 @@ def _fins(camera: Camera) -> None:
     camera.take("fin-wall")
 
 
+def _order(camera: Camera) -> None:
+    camera.driver.execute_script("localStorage.removeItem('chord-ticket')")
+    camera.go("/")
+    camera.settled()
+    camera.until(".orderable .wait")
+    camera.driver.find_element(By.CSS_SELECTOR, ".orderable .could").click()
+    camera.until(".bench .what", "order it")
+    camera.driver.find_element(By.XPATH, "//button[normalize-space(.)='order it']").click()
+    camera.until("h2", "Order")
+    for i, text in enumerate(("Bench nine", "2027-02-28", "790", "150", "pale green rails")):
+        field = camera.driver.find_elements(By.CSS_SELECTOR, ".agreed input.box")[i]
+        field.send_keys(text, Keys.ENTER)
+        camera.until(".history", text)
+    camera.driver.find_element(By.CSS_SELECTOR, ".steps .do").click()
+    camera.until("[aria-current=step]", "ordered")
+    camera.take("order")
+
+
 def _laid(camera: Camera) -> None:
     camera.go("/rack/beside/" + ",".join(str(pk) for pk in camera.beside))
     camera.until(".does")
@@ -247,6 +261,7 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _sheet,
     _in,
     _fins,
+    _order,
     _laid,
     _water,
 )

@@ -6,7 +6,7 @@ The figures are those of the screen. Mass, age and notes stay in the shop.
 from __future__ import annotations
 
 from chord_core.documents import Surfer, Water
-from chord_core.documents.verbs.gear import Sum
+from chord_core.documents.verbs.gear import GearResult, Sum
 from chord_core.documents.verbs.rank import Ranked
 from chord_core.documents.verbs.size import Windows
 from chord_core.fit.rules.gates import a
@@ -45,8 +45,20 @@ def _why(sheet: Sheet, ranked: Ranked) -> None:
         sheet.listed(ranked.against)
 
 
+def _sentence(text: str) -> str:
+    return f"{text[0].upper()}{text[1:].rstrip('.')}."
+
+
+def _with_it(gear: GearResult | None) -> list[str]:
+    """Leash, pad, wax and what mends it, each as it is chosen for this board, surfer and water."""
+    if gear is None or not gear.leash:
+        return []
+    wax = [f"Wax for this water: {gear.wax}"] if gear.wax else []
+    return [_sentence(says) for says in (f"{gear.leash.rstrip('.')}; {gear.pad}", *wax, f"Mend it with {gear.kit}")]
+
+
 def _sum(sheet: Sheet, found: Sum) -> None:
-    """The lines of the sum in two columns, and the total."""
+    """The lines of the sum in two columns, the total, and the same over some months."""
     sheet.set_font("sans", "", 10.5)
     half, top = (len(found.lines) + 1) // 2, sheet.get_y()
     for i, line in enumerate(found.lines):
@@ -57,6 +69,9 @@ def _sum(sheet: Sheet, found: Sum) -> None:
     over = f", {found.over} over the budget" if found.over else ""
     tax = f", of which tax {found.tax_in_it}" if found.tax_in_it else ""
     sheet.says(f"Out of the door {found.total} {found.currency}{tax}{over}.", style="B")
+    months = ", ".join(f"{row.months} x {row.each}" for row in found.instalments)
+    if months:
+        sheet.says(f"Or by the month: {months}; what cannot be shared is in the first.", size=9.5)
 
 
 def hand_out(
@@ -64,7 +79,7 @@ def hand_out(
     water: Water,
     answer: Answer,
     kind: tuple[str, Windows] | None,
-    all_in: Sum | None,
+    gear: GearResult | None,
     units: str,
     shop: str,
 ) -> bytes:
@@ -73,7 +88,7 @@ def hand_out(
     Args:
         answer: as the screen shows it; without a board or an answer the page says so.
         kind: a family and its windows, as they stand under the bench.
-        all_in: what leaves the shop with the board, as the screen adds it up.
+        gear: what leaves the shop with the board, as the screen has it.
         units: ``imperial`` or ``metric``.
     """
     sheet = Sheet()
@@ -94,10 +109,10 @@ def hand_out(
         _windows(sheet, kind[1], units)
     sheet.head("Fins, leash and care")
     fins = bench.ranked.fins.says
-    sheet.listed([fins[0].upper() + fins[1:], *care_for(bench.board)])
-    if all_in:
+    sheet.listed([_sentence(fins), *_with_it(gear), *care_for(bench.board)])
+    if gear and gear.sum:
         sheet.head("All in")
-        _sum(sheet, all_in)
+        _sum(sheet, gear.sum)
     sheet.head("Before you go in")
     mind = bench.ranked.advice.warnings if bench.ranked.advice else ()
     cautions = (*answer.size.cautions, *bench.ranked.cautions)

@@ -57,8 +57,8 @@ def print_hand_out(fitting: Fitting, person: User) -> bytes:
     size, pinned = search_windows(fitting)
     preferred = build_doubts(fitting).preferred_board_id
     answer, gear = build_answer(fitting, preferred), build_gear(fitting, preferred).gear
-    kind, all_in = _kind_shown(answer, size, pinned), gear.sum if gear else None
-    return hand_out(facts, water, answer, kind, all_in, person.units, fitting.shop.name)
+    kind = _kind_shown(answer, size, pinned)
+    return hand_out(facts, water, answer, kind, gear, person.units, fitting.shop.name)
 
 
 def _kind_shown(answer: Answer, size: SizeResult, pinned: PinnedSize | None) -> tuple[str, Windows] | None:

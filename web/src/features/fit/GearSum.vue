@@ -15,7 +15,7 @@ import { useSession } from '@/shared/shell/session'
 type Looks = NonNullable<GearChoice['trade_in']>
 const props = defineProps<{ gear: GearResult; choice: GearChoice }>()
 const emit = defineEmits<{ choose: [part: Partial<GearChoice>] }>()
-const { facts, fault } = useTicket()
+const { assumed, facts, fault } = useTicket()
 const { units } = useSession()
 
 const EXTRAS = [
@@ -57,6 +57,12 @@ function look(part: Partial<Looks>): void {
   emit('choose', { trade_in: { ...looks.value, ...part } })
 }
 
+/** In which month that session falls, at what this surfer surfs. */
+const inMonth = computed(() => {
+  const often = Number(facts.value.sessions_month ?? assumed.value.get('sessions_month') ?? 0)
+  const from = props.gear.owning_from_sessions
+  return from && often > 0 ? `, in month ${Math.ceil(from / often)} at ${often} a month` : ''
+})
 /** Whether a board is waxed: then it counts how warm the water is. */
 const waxed = computed(() => sum.value?.lines.some((line) => line.code === 'wax') ?? false)
 const typedWater = ref('')
@@ -149,7 +155,7 @@ function type(name: 'price' | 'sessions', event: Event): void {
       <small v-if="fault('gear.water_c')" role="alert">{{ fault('gear.water_c') }}</small>
     </label>
     <p v-if="gear.owning_from_sessions" class="quiet">
-      Cheaper than hiring from session {{ gear.owning_from_sessions }}.
+      Cheaper than hiring from session {{ gear.owning_from_sessions }}{{ inMonth }}.
     </p>
     <template v-if="facts.present_board">
       <button
