@@ -12,11 +12,12 @@ from chord_core.documents.terms import Terms
 
 
 class Shop(models.Model):
-    """A shop: everything in Chord belongs to one. ``terms``: its currency, tax and own prices."""
+    """A shop: everything in Chord belongs to one. ``terms``: its currency, tax and own prices,
+    where it said any."""
 
     name = models.CharField(max_length=80)
     demo = models.BooleanField(default=False)
-    terms = models.JSONField(default=dict)
+    terms = models.JSONField(null=True)
 
     class Meta:
         constraints = [
@@ -28,7 +29,7 @@ class Shop(models.Model):
 
     def sells_on(self) -> Terms:
         """The terms on which it sells."""
-        return parse(Terms, self.terms, "terms")
+        return parse(Terms, self.terms or {}, "terms")
 
 
 class PersonManager(UserManager["User"]):

@@ -13,6 +13,6 @@ class Migration(migrations.Migration):
         migrations.AddField(
             model_name='shop',
             name='terms',
-            field=models.JSONField(default=dict),
+            field=models.JSONField(null=True),
         ),
     ]

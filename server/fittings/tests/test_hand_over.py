@@ -48,7 +48,7 @@ class Page(HandOver):
         found = self.good("get", f"/api/fittings/{ticket['id']}/gear/")["gear"]["sum"]
         for line in found["lines"]:
             self.assertIn(f"{line['says']} {line['price']}", text)
-        self.assertIn(f"Out of the door {found['total']}, {found['over']} over the budget.", text)
+        self.assertIn(f"Out of the door {found['total']} EUR, {found['over']} over the budget.", text)
 
     def test_mass_and_age_stay_in_the_shop(self) -> None:
         text = self.page(self.ticket(mass_kg=83, age=47))
