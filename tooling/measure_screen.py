@@ -1,4 +1,4 @@
-"""Measure the screen: from a moved handle, a typed number or another board on the bench to what is painted anew."""
+"""Measure the screen: from a moved handle, a typed number, another board to what is painted anew."""
 
 from __future__ import annotations
 
@@ -134,7 +134,9 @@ def main(port: int, rounds: int, many: bool) -> None:
         _measure(driver, _MANY if many else _FEW, rounds)
         if not many:
             driver.find_element(By.XPATH, "//*[@class='faces']/button[normalize-space(.)='gear']").click()
-            WebDriverWait(driver, 20).until(lambda d: d.find_elements(By.CSS_SELECTOR, ".gear[data-fresh=true]"))
+            WebDriverWait(driver, 20).until(
+                lambda d: d.find_elements(By.CSS_SELECTOR, ".gear[data-fresh=true]")
+            )
             _measure(driver, _GEAR, rounds)
             driver.find_element(By.XPATH, "//*[@class='faces']/button[normalize-space(.)='flat']").click()
         frames = driver.execute_async_script(_DRAG)

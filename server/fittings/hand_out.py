@@ -54,7 +54,10 @@ def _with_it(gear: GearResult | None) -> list[str]:
     if gear is None or not gear.leash:
         return []
     wax = [f"Wax for this water: {gear.wax}"] if gear.wax else []
-    return [_sentence(says) for says in (f"{gear.leash.rstrip('.')}; {gear.pad}", *wax, f"Mend it with {gear.kit}")]
+    return [
+        _sentence(says)
+        for says in (f"{gear.leash.rstrip('.')}; {gear.pad}", *wax, f"Mend it with {gear.kit}")
+    ]
 
 
 def _sum(sheet: Sheet, found: Sum) -> None:

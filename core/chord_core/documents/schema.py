@@ -49,7 +49,6 @@ from chord_core.documents import (
     WaterRequest,
     WaterResult,
 )
-
 from chord_core.documents.order import OrderCard
 from chord_core.documents.terms import Terms
 

@@ -35,7 +35,6 @@ const wait = computed(() => {
       :class="{ on: onBench }"
       :aria-pressed="onBench"
       :title="worth?.says"
-      aria-label="Lay what could be ordered on the bench"
       @click="putTyped(found.board)"
     >
       <svg viewBox="0 0 30 108" width="30" height="108" aria-hidden="true">
@@ -58,9 +57,7 @@ const wait = computed(() => {
 
 <style scoped>
 .orderable {
-  flex: none;
-  width: 170px;
-  border-right: 1px dotted var(--hairline);
+  width: 100%;
 }
 .waits {
   opacity: 0.6;

@@ -134,7 +134,7 @@ function put(index: number): void {
       <span v-else>{{ places.length }} boards</span>
       <StripFilters />
     </header>
-    <OrderableSlot />
+    <div class="order"><OrderableSlot /></div>
     <ul
       ref="list"
       class="boards"

@@ -4,7 +4,7 @@ import { api, unwrap, type Board, type Orderable } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
 
 /** Longer than the doubts wait: what is on the wall comes first. */
-const REST_MS = 2000
+const REST_MS = 3000
 const MEASURES = ['family', 'length_m', 'width_m', 'thickness_m'] as const
 const state = reactive({ found: null as Orderable | null, of: 0 })
 
