@@ -106,13 +106,15 @@ requestAnimationFrame(frame)
 
 def _measure(driver: WebDriver, what: tuple[tuple[str, int], ...], rounds: int) -> None:
     for kind, wanted in what:
-        # What the last round left to be searched is waited for: it is not what is measured here.
-        WebDriverWait(driver, 30).until(
-            lambda d: (
-                d.find_elements(By.CSS_SELECTOR, ".windows[data-fresh=true]")
-                and d.find_elements(By.CSS_SELECTOR, "[data-next]")
+        # What the last round left to be searched is waited for: it is not what is measured here. The gear
+        # face stands where the windows do.
+        if kind != "gear":
+            WebDriverWait(driver, 30).until(
+                lambda d: (
+                    d.find_elements(By.CSS_SELECTOR, ".windows[data-fresh=true]")
+                    and d.find_elements(By.CSS_SELECTOR, "[data-next]")
+                )
             )
-        )
         taken = [driver.execute_async_script(_PAINTED, kind, i) for i in range(rounds + 5)][5:]
         p95 = quantiles(taken, n=20)[-1]
         said = f"median {median(taken):5.0f} ms   95th percentile {p95:5.0f} ms"

@@ -185,7 +185,9 @@ class GearView(ShopView):
     @extend_schema(operation_id="fitting_gear", parameters=parameters(PreferredBoard), responses=Gear)
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Fins, builds, leash, pad, wax, the board in payment, and the sum."""
-        return json_response(build_gear(self.own_or_404(Fitting, pk), _preferred(self)))
+        fitting = self.own_or_404(Fitting, pk)
+        with foreground_request():
+            return json_response(build_gear(fitting, _preferred(self)))
 
 
 class WhyView(ShopView):

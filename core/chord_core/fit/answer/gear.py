@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import FootPlaces, GearRequest, GearResult
-from chord_core.fit.answer.gear_builds import builds_beside, new_price
+from chord_core.fit.answer.gear_builds import builds_beside, in_builds, new_price
 from chord_core.fit.answer.gear_fins import fins_in_order, trial_of
 from chord_core.fit.answer.gear_keep import keep_or_not
 from chord_core.fit.answer.gear_sum import sum_of, value_of
@@ -53,8 +53,12 @@ def gear(request: GearRequest) -> GearResult:
     if case is None:
         return GearResult(missing=missing_facts(request.surfer))
     board, rider, conditions = request.board, case.rider, case.conditions
-    hull = labelled_hulls([board])
-    ridden = build_fleet_ride(hull, fins_of([board]), rider, conditions)
+    present = rider.surfer.present_board
+    # One ride for all: the board in its builds, the present one behind.
+    boards = [*in_builds(board), *([present] if present else [])]
+    hull = labelled_hulls(boards)
+    every = build_fleet_ride(hull, fins_of(boards), rider, conditions)
+    ridden = every.first(1)
     fins = fins_in_order(request, ridden)
     traded = value_of(request)
     build, hire, price = build_of(board), prices().hire, new_price(board)
@@ -63,14 +67,14 @@ def gear(request: GearRequest) -> GearResult:
         fins=fins,
         trial=trial_of(request, fins),
         at=tables().gear.beside.at_sessions,
-        builds=builds_beside(request, ridden),
+        builds=builds_beside(request, every),
         leash=leash_for(board.length_m, rider, conditions),
         pad=_HAS_ITS_PAD if board.pad else pad_for(board, rider, conditions),
         feet=_feet(board, ridden),
         wax=None if request.water_c is None else wax_for(request.water_c),
         kit=tables().gear.builds[build].mend,
         trade_in=traded,
-        keep=keep_or_not(board, rider.surfer.present_board, ridden),
+        keep=keep_or_not(every) if present else None,
         owning_from_sessions=None if price is None else owning_from(build, price, hire),
         sum=sum_of(request, fins, traded),
     )

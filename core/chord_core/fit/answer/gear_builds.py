@@ -11,9 +11,7 @@ from chord_core.fit.rules.gear import build_of
 from chord_core.fit.rules.similarity import feel_of
 from chord_core.fit.rules.terms import money
 from chord_core.fit.search.options import builds_for, with_build
-from chord_core.hull.label import labelled_hulls
-from chord_core.ride.fins import fins_of
-from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.ride_model import FleetRide
 from chord_core.tables import families, tables
 
 #: How much of its life such a board has behind it nobody knows.
@@ -67,15 +65,21 @@ def new_price(board: Board) -> float | None:
     return None if board.stock in _LIVED else board.price
 
 
-def builds_beside(request: GearRequest, ridden: FleetRide) -> tuple[BuildFit, ...]:
+def in_builds(board: Board) -> list[Board]:
     """The board's shape in two to four builds, its own first."""
-    names = _offered(request.board)
-    own = names[0]
     # What the shop's scale said is true of the board that hangs there, and of no other build.
-    bare = request.board.model_copy(update={"mass_kg": None})
-    boards = [request.board, *(with_build(bare, name) for name in names[1:])]
-    hull = labelled_hulls(boards)
-    fleet_ride = build_fleet_ride(hull, fins_of(boards), ridden.rider, ridden.conditions)
+    bare = board.model_copy(update={"mass_kg": None})
+    return [board, *(with_build(bare, name) for name in _offered(board)[1:])]
+
+
+def builds_beside(request: GearRequest, fleet_ride: FleetRide) -> tuple[BuildFit, ...]:
+    """What the board is and does in each build.
+
+    Args:
+        fleet_ride: those of ``in_builds`` in front.
+    """
+    names = _offered(request.board)
+    own, hull = names[0], fleet_ride.hull
     close = tables().complaints.close_in_feel
     feels = {
         feel.board: f"another feel: about {feel.sessions} sessions to get used to it"
@@ -83,7 +87,7 @@ def builds_beside(request: GearRequest, ridden: FleetRide) -> tuple[BuildFit, ..
         if feel.change > close
     }
     at = np.array(tables().gear.beside.at_sessions, float)
-    price, a_month = new_price(request.board), ridden.rider.sessions_month
+    price, a_month = new_price(request.board), fleet_ride.rider.sessions_month
     found = []
     for row, name in enumerate(names):
         wears = tables().gear.builds[name]

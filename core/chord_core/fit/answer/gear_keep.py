@@ -2,12 +2,9 @@
 
 from __future__ import annotations
 
-from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import KeepIt
-from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, BoolArray
-from chord_core.ride.fins import fins_of
-from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.ride_model import FleetRide
 from chord_core.tables import tables
 
 #: By how much a board works better on a wave before it is said to be the one for it, as a share of the better
@@ -15,18 +12,14 @@ from chord_core.tables import tables
 _BETTER, _LEAST = 0.1, 0.05
 
 
-def keep_or_not(board: Board, present: Board | None, ridden: FleetRide) -> KeepIt | None:
-    """What the present board would still do beside the new one; None where none is known.
+def keep_or_not(fleet_ride: FleetRide) -> KeepIt:
+    """What the present board would still do beside the new one.
 
     Args:
-        ridden: the new board under this rider in this water.
+        fleet_ride: the new board first, the present one last.
     """
-    if present is None:
-        return None
-    boards = [board, present]
-    both = build_fleet_ride(labelled_hulls(boards), fins_of(boards), ridden.rider, ridden.conditions)
-    new, old = both.by_bin
-    bins = ridden.conditions.bins
+    new, old = fleet_ride.by_bin[0], fleet_ride.by_bin[-1]
+    bins = fleet_ride.conditions.bins
     better = (old > (1 + _BETTER) * new) & (old >= _LEAST)
     as_good = ~better & (old * (1 + _BETTER) >= new) & (old >= _LEAST)
     share = float(bins.weight[better].sum())

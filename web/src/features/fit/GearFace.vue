@@ -15,8 +15,9 @@ const gear = computed(() => closer.gear?.gear ?? null)
 const choice = computed<GearChoice>(() => fitting.value?.gear ?? {})
 const stale = computed(() => closer.gear?.version !== version.value)
 
+// Each by itself: what is typed ahead of the answer makes a new ticket of the same version, and asks nothing.
 watch(
-  () => [version.value, answer.value?.bench?.id, fitting.value?.id],
+  [() => version.value, () => answer.value?.bench?.id, () => fitting.value?.id],
   () => void askGear(),
   { immediate: true },
 )
