@@ -16,15 +16,14 @@ from tooling.browser import close_browser, open_browser
 _PAINTED = """
 const [kind, i, done] = arguments
 const WAITED = { windows: '.windows', gear: '.gear' }
-const whole = kind in WAITED
 const verdict = document.querySelector(WAITED[kind] ?? '.verdict')
 const begun = performance.now()
 const seen = new MutationObserver(() => {
-  if (whole && verdict.dataset.fresh !== 'true') return
+  if (kind in WAITED && verdict.dataset.fresh !== 'true') return
   seen.disconnect()
   requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)))
 })
-seen.observe(verdict, { attributes: true, attributeFilter: [whole ? 'data-fresh' : 'data-version'] })
+seen.observe(verdict, { attributes: true, attributeFilter: [kind === 'windows' ? 'data-fresh' : 'data-version'] })
 if (kind === 'gear') {
   document.querySelectorAll('.boards .hung')[i % 4].click()
 } else if (kind !== 'number') {

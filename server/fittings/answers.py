@@ -86,8 +86,12 @@ def build_answer(fitting: Fitting, preferred: int | None = None) -> Answer:
         fitting: the ticket.
         preferred: as ``Doubts.preferred_board_id`` named it.
     """
+    return answer_in(fitting, judge_ticket(fitting, preferred=preferred))
+
+
+def answer_in(fitting: Fitting, ticket: Ticket) -> Answer:
+    """The answer of a ticket whose boards were judged."""
     surfer, water = fitting.documents()
-    ticket = judge_ticket(fitting, preferred=preferred)
     rack, fleet, ranking = ticket.rack, ticket.fleet, ticket.ranking
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=fitting.target_l)
     open_ = ranking is not None and any(row < len(rack.ids) for row in ranking.open_first)

@@ -117,7 +117,7 @@ class FittingView(ShopView):
                 fitting = commands.change_fitting(self.shop, pk, patch)
             except Fitting.DoesNotExist as error:
                 raise Http404 from error
-            return json_response(selectors.as_document(fitting))
+            return json_response(selectors.as_document(fitting, with_gear=patch.with_gear))
 
     @extend_schema(responses={204: None})
     def delete(self, request: Request, pk: int) -> HttpResponse:

@@ -78,7 +78,8 @@ class GearChoice(Document):
 
 class FittingPatch(Document):
     """A change of a ticket. Facts and water are merged: after a null a fact is assumed again. ``go_by``: take
-    the waves that the break's buoy or gauge measured, those that are remembered, or its white water."""
+    the waves that the break's buoy or gauge measured, those that are remembered, or its white water.
+    ``with_gear``: what goes with the board is answered along."""
 
     version: int
     facts: dict[str, Any] = Field(default_factory=dict)
@@ -90,6 +91,7 @@ class FittingPatch(Document):
     gear: GearChoice | None = None
     bench_id: int | None = None
     typed_board: Board | None = None
+    with_gear: bool = False
 
 
 class FittingRow(Result):
@@ -175,8 +177,19 @@ class Doubts(Result):
     fix: FixResult | None = None
 
 
+class Gear(Result):
+    """What goes with the board on the bench, as a ticket stood at ``version``; null while mass or level is
+    not known, or no board lies there. ``unpicked``: fins that were picked and hang no longer, or that these
+    boxes refuse."""
+
+    version: int
+    gear: GearResult | None = None
+    unpicked: str = ""
+
+
 class FittingOut(Result):
-    """A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims."""
+    """A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims;
+    ``gear_answer``: what goes with the board, where that was asked along."""
 
     id: int
     version: int
@@ -190,6 +203,7 @@ class FittingOut(Result):
     bench_id: int | None
     typed_board: Board | None
     answer: Answer
+    gear_answer: Gear | None = None
 
 
 class Faces(Result):
@@ -199,16 +213,6 @@ class Faces(Result):
     version: int
     bench: RideResult | None = None
     present: RideResult | None = None
-
-
-class Gear(Result):
-    """What goes with the board on the bench, as a ticket stood at ``version``; null while mass or level is
-    not known, or no board lies there. ``unpicked``: fins that were picked and hang no longer, or that these
-    boxes refuse."""
-
-    version: int
-    gear: GearResult | None = None
-    unpicked: str = ""
 
 
 class Why(Result):

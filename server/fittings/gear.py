@@ -9,7 +9,7 @@ from chord_core.errors import ChordError
 from chord_core.fit.answer.gear import gear
 from chord_core.fit.rules.fin_sets import box_kind_of
 from chord_core.ride.fins import groups_in, setup_of
-from fittings.answers import judge_ticket
+from fittings.answers import Ticket, judge_ticket
 from fittings.documents import Gear, GearChoice
 from fittings.models import Fitting
 
@@ -42,8 +42,13 @@ def _answer(request: GearRequest) -> tuple[GearResult, str]:
 
 def build_gear(fitting: Fitting, preferred: int | None) -> Gear:
     """Fins, builds and all else that leaves the shop with the board on the bench."""
+    return gear_in(fitting, judge_ticket(fitting, preferred=preferred))
+
+
+def gear_in(fitting: Fitting, ticket: Ticket) -> Gear:
+    """The same of a ticket whose boards were judged."""
     surfer, water = fitting.documents()
-    ticket, choice = judge_ticket(fitting, preferred=preferred), gear_choice(fitting)
+    choice = gear_choice(fitting)
     if ticket.bench is None or ticket.case is None:
         return Gear(version=fitting.version)
     # Who no longer says what they ride gives nothing in payment.

@@ -6,7 +6,15 @@ from accounts.models import Shop, User
 from chord_core.documents.verbs.size import SizeResult, Windows
 from chord_core.documents.verbs.solve import PinnedSize
 from chord_core.hull.describe import dims_of
-from fittings.answers import build_answer, build_doubts, pins_of, search_windows, typed_board
+from fittings.answers import (
+    answer_in,
+    build_answer,
+    build_doubts,
+    judge_ticket,
+    pins_of,
+    search_windows,
+    typed_board,
+)
 from fittings.documents import (
     Answer,
     FittingDocument,
@@ -14,7 +22,7 @@ from fittings.documents import (
     FittingRow,
     SettledSize,
 )
-from fittings.gear import build_gear, gear_choice
+from fittings.gear import build_gear, gear_choice, gear_in
 from fittings.hand_out import hand_out
 from fittings.models import Fitting
 
@@ -22,13 +30,15 @@ from fittings.models import Fitting
 _BOARDS = ("present_board", "best_board", "worst_board")
 
 
-def as_document(fitting: Fitting, preferred: int | None = None) -> FittingOut:
+def as_document(fitting: Fitting, preferred: int | None = None, with_gear: bool = False) -> FittingOut:
     """A ticket with its answer, computed now.
 
     Args:
         preferred: a board that goes before those that are as good, as the doubts named it.
+        with_gear: what goes with the board is answered along.
     """
     facts, water = fitting.documents()
+    ticket = judge_ticket(fitting, preferred=preferred)
     return FittingOut.model_construct(
         id=fitting.pk,
         version=fitting.version,
@@ -41,7 +51,8 @@ def as_document(fitting: Fitting, preferred: int | None = None) -> FittingOut:
         gear=gear_choice(fitting),
         bench_id=fitting.bench_board_id,
         typed_board=typed_board(fitting),
-        answer=build_answer(fitting, preferred),
+        answer=answer_in(fitting, ticket),
+        gear_answer=gear_in(fitting, ticket) if with_gear else None,
     )
 
 

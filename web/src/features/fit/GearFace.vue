@@ -1,16 +1,19 @@
 <script setup lang="ts">
 // What leaves the shop with the board on the bench. To be read in five seconds: which fins, what it all comes
 // to, by how much it is over, what to leave out first.
-import { computed, watch } from 'vue'
+import { computed, onBeforeUnmount, watch } from 'vue'
 import type { GearChoice } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
+import { alsoGear } from '@/shared/state/ticketSaver'
 import { useBoardDetails } from './boardDetails'
 import GearBuilds from './GearBuilds.vue'
 import GearFins from './GearFins.vue'
 import GearSum from './GearSum.vue'
 
 const { answer, fitting, setGear, version } = useTicket()
-const { askGear, closer } = useBoardDetails()
+const { askGear, closer, takeGear } = useBoardDetails()
+alsoGear.value = true
+onBeforeUnmount(() => (alsoGear.value = false))
 const gear = computed(() => closer.gear?.gear ?? null)
 const choice = computed<GearChoice>(() => fitting.value?.gear ?? {})
 const stale = computed(() => closer.gear?.version !== version.value)
@@ -18,7 +21,12 @@ const stale = computed(() => closer.gear?.version !== version.value)
 // Each by itself: what is typed ahead of the answer makes a new ticket of the same version, and asks nothing.
 watch(
   [() => version.value, () => answer.value?.bench?.id, () => fitting.value?.id],
-  () => void askGear(),
+  () => {
+    // It came along with the change, or it is asked for.
+    const along = fitting.value?.gear_answer
+    if (along && along.version === version.value) takeGear(along)
+    else void askGear()
+  },
   { immediate: true },
 )
 
@@ -28,7 +36,13 @@ function choose(part: Partial<GearChoice>): void {
 </script>
 
 <template>
-  <div v-if="gear?.sum" class="gear" :class="{ stale }" :data-fresh="!stale">
+  <div
+    v-if="gear?.sum"
+    class="gear"
+    :class="{ stale }"
+    :data-fresh="!stale"
+    :data-version="closer.gear?.version"
+  >
     <div class="left" tabindex="0" role="region" aria-label="Fins and builds">
       <p v-if="closer.gear?.unpicked" class="warn" role="alert">{{ closer.gear.unpicked }}</p>
       <GearFins

@@ -73,6 +73,11 @@ export function useBoardDetails() {
     closer: state,
     askFaces: () => look('faces', api.GET('/api/fittings/{id}/faces/', asked({}))),
     askGear: () => look('gear', api.GET('/api/fittings/{id}/gear/', asked({}))),
+    /** What came without being asked for. */
+    takeGear(found: Listed<Gear>): void {
+      asking.gear += 1
+      state.gear = markRaw(found) as Gear
+    },
     askWhy: () => look('why', api.GET('/api/fittings/{id}/why/', asked({}))),
     askWhyNot: (board?: number) =>
       look('whyNot', api.GET('/api/fittings/{id}/why-not/', asked(board ? { board } : {}))),

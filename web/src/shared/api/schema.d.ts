@@ -3120,7 +3120,8 @@ export interface components {
         FittingList: components["schemas"]["FittingRow"][];
         /**
          * FittingOut
-         * @description A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims.
+         * @description A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims;
+         *     ``gear_answer``: what goes with the board, where that was asked along.
          */
         FittingOut: {
             /** Id */
@@ -3143,11 +3144,14 @@ export interface components {
             bench_id: number | null;
             typed_board: components["schemas"]["Board"] | null;
             answer: components["schemas"]["Answer"];
+            /** @default null */
+            gear_answer: components["schemas"]["Gear"] | null;
         };
         /**
          * FittingPatch
          * @description A change of a ticket. Facts and water are merged: after a null a fact is assumed again. ``go_by``: take
          *     the waves that the break's buoy or gauge measured, those that are remembered, or its white water.
+         *     ``with_gear``: what goes with the board is answered along.
          */
         FittingPatch: {
             /** Version */
@@ -3186,6 +3190,11 @@ export interface components {
             bench_id?: number | null;
             /** @default null */
             typed_board?: components["schemas"]["Board"] | null;
+            /**
+             * With Gear
+             * @default false
+             */
+            with_gear?: boolean;
         };
         /**
          * FittingRow

@@ -1,8 +1,12 @@
 // The save queue of one ticket: changes are parts of it, sent with the version on which they are laid.
 import { api, unwrap, type ApiError, type Fitting, type FittingPatch } from '@/shared/api/client'
+import { ref } from 'vue'
 import { SaveQueue, type SaveState } from '@/shared/save/queue'
 
-export type Change = Omit<FittingPatch, 'version'>
+export type Change = Omit<FittingPatch, 'version' | 'with_gear'>
+
+/** Whether what goes with the board is answered along with each change: somebody looks at it. */
+export const alsoGear = ref(false)
 
 /** Lay a later change over an earlier one that was not sent yet. */
 export function over(first: Change, then: Change): Change {
@@ -46,7 +50,11 @@ export class Saver extends SaveQueue<Change> {
       rest: 0,
       join: over,
       send: async (change) => {
-        const body = { ...change, version: this.fitting.version }
+        const body = {
+          ...change,
+          version: this.fitting.version,
+          with_gear: alsoGear.value,
+        }
         const params = { path: { id: this.fitting.id } }
         const saved = await unwrap<Fitting>(api.PATCH('/api/fittings/{id}/', { params, body }))
         this.fitting.version = saved.version
