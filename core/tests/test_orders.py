@@ -9,11 +9,11 @@ from hypothesis import strategies as st
 from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.answer.order import arrival, every_measure, order_card, worth_waiting
 from chord_core.fit.answer.size import Sized
-from chord_core.fit.answer.solve import solve_in
+from chord_core.fit.answer.solve import ready_in, solve_in
 from chord_core.fit.judge.case import case_with
 from chord_core.fit.rules.waiting import is_worth, wait_for
 from chord_core.fit.search.shapes import PINNED
-from chord_core.fit.search.windows import with_measures
+from chord_core.fit.search.windows import FRACTION_M, with_measures
 from chord_core.hull.blanks import blank_for, foam_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import groups_in
@@ -88,6 +88,16 @@ class Waiting(TestCase):
 
     def test_a_wall_that_is_right_is_bought(self) -> None:
         self.assertFalse(is_worth(wait_for(100, 96, 0, 8, 4), 100, 96, 4))
+
+    def test_what_the_search_found_is_nearly_what_is_solved(self) -> None:
+        for mass, rung, usual in ((62, "green wave", 0.8), (76, "trimming", 1.1), (90, "linking", 1.6)):
+            case = case_with(Surfer(mass_kg=mass, rung=rung), Water(usual_m=usual))
+            sized = Sized(case, None)
+            ready, solved = ready_in(sized), solve_in(sized, None, {})
+            self.assertEqual(ready.board.family, solved.board.family)
+            self.assertLess(abs(ready.fit - solved.fit), 2)
+            step = FRACTION_M["width_m"]
+            self.assertAlmostEqual(ready.board.width_m / step, round(ready.board.width_m / step))
 
     def test_the_solved_board_is_better_than_a_wrong_wall_and_no_better_than_itself(self) -> None:
         sized = Sized(case_with(SURFER, WATER), None)

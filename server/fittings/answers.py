@@ -32,6 +32,8 @@ _TO_SELL = 3
 _WALKED = 24
 #: Answers that took a search, kept for who comes back to a ticket: each is some kilobytes.
 _SEARCHED = 128
+#: Searches that are kept whole, with every board that was tried.
+_SIZED = 8
 
 
 @lru_cache(maxsize=256)
@@ -157,9 +159,15 @@ def _said_in(surfer: Surfer, water: Water, case: Case) -> Said:
     return Said(surfer, water, case, facts, spoken())
 
 
+@lru_cache(maxsize=_SIZED)
+def sized_of(said: Said, target_l: float | None) -> Sized:
+    """A case with its search, kept for what else is asked of it."""
+    return Sized(said.case, target_l)
+
+
 @lru_cache(maxsize=_SEARCHED)
 def _windows(said: Said, target_l: float | None, pins: Pins | None) -> tuple[SizeResult, PinnedSize | None]:
-    case, sized = said.case, Sized(said.case, target_l)
+    case, sized = said.case, sized_of(said, target_l)
     answer = answer_of(sized)
     if pins is None or closed_because(families()[pins.family], case.rider, case.conditions):
         return answer, None

@@ -6,13 +6,12 @@ from chord_core.documents import Board
 from chord_core.documents.order import Worth
 from chord_core.documents.verbs.solve import Pinned
 from chord_core.fit.answer.order import worth_waiting
-from chord_core.fit.answer.size import Sized
-from chord_core.fit.answer.solve import solve_in
+from chord_core.fit.answer.solve import ready_in, solve_in
 from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import curves_of, dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.tables import families
-from fittings.answers import Said, Ticket, judge_ticket, pins_of, said_of
+from fittings.answers import Said, Ticket, judge_ticket, pins_of, said_of, sized_of
 from fittings.documents import Pins
 from fittings.models import Fitting
 from orders.documents import Orderable
@@ -28,12 +27,12 @@ _EVERY = 4
 @lru_cache(maxsize=_SEARCHED)
 def _solved(said: Said, target_l: float | None, pins: Pins | None) -> Board | None:
     """The best board for a case, in the family that is pinned or the leading one; it carries its litres."""
-    sized = Sized(said.case, target_l)
-    family, pinned = None, {}
+    sized = sized_of(said, target_l)
     if pins and not closed_because(families()[pins.family], said.case.rider, said.case.conditions):
         measures = Pinned.model_validate(pins.model_dump(exclude={"family"}))
-        family, pinned = pins.family, measures.model_dump(exclude_none=True)
-    solved = solve_in(sized, family, pinned)
+        solved = solve_in(sized, pins.family, measures.model_dump(exclude_none=True))
+    else:
+        solved = ready_in(sized)
     if solved is None:
         return None
     litres = round(float(labelled_hulls([solved.board]).litres[0]), 1)
@@ -48,7 +47,7 @@ def _worth(
     wall: Board | None,
     weeks: tuple[float, float, float] | None,
 ) -> Worth:
-    return worth_waiting(Sized(said.case, target_l), board, wall, weeks)
+    return worth_waiting(sized_of(said, target_l), board, wall, weeks)
 
 
 def _best_of_the_wall(ticket: Ticket) -> int | None:
