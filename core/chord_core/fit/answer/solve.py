@@ -129,8 +129,10 @@ def solve_in(sized: Sized, family: str | None, pinned: dict[str, float]) -> Solv
 
 def ready_in(sized: Sized) -> Solved | None:
     """The best board that the search for windows found in the leading family, with the tail, fins and build
-    that suit it, in whole fractions; None where every family is behind a gate. It searches no further, and its
-    fit is within two points of what ``solve_in`` gives."""
+    that suit it, in whole fractions; None where every family is behind a gate.
+
+    It searches no further; its fit is within two points of what ``solve_in`` gives.
+    """
     board = sized.best_board
     if board is None:
         return None
