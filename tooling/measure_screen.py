@@ -23,7 +23,8 @@ const seen = new MutationObserver(() => {
   seen.disconnect()
   requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)))
 })
-seen.observe(verdict, { attributes: true, attributeFilter: [kind === 'windows' ? 'data-fresh' : 'data-version'] })
+const told = kind === 'windows' ? 'data-fresh' : 'data-version'
+seen.observe(verdict, { attributes: true, attributeFilter: [told] })
 if (kind === 'gear') {
   document.querySelectorAll('.boards .hung')[i % 4].click()
 } else if (kind !== 'number') {
