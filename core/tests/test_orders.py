@@ -7,7 +7,10 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water
-from chord_core.fit.answer.order import arrival, every_measure, order_card, worth_waiting
+from chord_core.fit.answer.order_arrival import arrival
+from chord_core.fit.answer.order_card import order_card
+from chord_core.fit.answer.order_measures import every_measure
+from chord_core.fit.answer.order_wait import worth_waiting
 from chord_core.fit.answer.size import Sized
 from chord_core.fit.answer.solve import ready_in, solve_in
 from chord_core.fit.judge.case import case_with

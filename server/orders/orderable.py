@@ -5,7 +5,7 @@ from functools import lru_cache
 from chord_core.documents import Board
 from chord_core.documents.order import Worth
 from chord_core.documents.verbs.solve import Pinned
-from chord_core.fit.answer.order import worth_waiting
+from chord_core.fit.answer.order_wait import worth_waiting
 from chord_core.fit.answer.solve import ready_in, solve_in
 from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import curves_of, dims_of

@@ -8,7 +8,8 @@ from typing import TypeGuard
 from django.db.models import F
 
 from accounts.models import Shop
-from chord_core.fit.answer.order import arrival, order_card
+from chord_core.fit.answer.order_arrival import arrival
+from chord_core.fit.answer.order_card import order_card
 from chord_core.hull.describe import curves_of
 from chord_core.hull.label import labelled_hulls
 from orders.documents import OrderHappened, OrderOut, OrderRow
