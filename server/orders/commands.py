@@ -14,8 +14,8 @@ from fittings.models import Fitting
 from orders.documents import OrderIn, OrderPatch, OrderStep
 from orders.models import Order, OrderEvent
 from orders.selectors import as_out
-from orders.states import BEGUN, next_steps, state_named
-from rack.commands import hang_again_as, keep_for_order, take_down
+from orders.states import BEGUN, ENDED, State, next_steps, state_named
+from rack.commands import hang_again_as, keep_again, keep_for_order, take_down
 from rack.models import Board
 
 #: How the fields of an order are called in its history.
@@ -137,13 +137,13 @@ def move_order(shop: Shop, pk: int, step: OrderStep, person: User | None) -> Ord
     row.state = step.to
     if step.to == "ordered" and row.ordered_at is None:
         row.ordered_at = timezone.now()
-    _board_follows(row, state, person)
+    _board_follows(row, state_named(state), person)
     row.save()
     _happened(row, person, f"{state}, now {step.to}" + (f": {reason}" if reason else ""))
     return row
 
 
-def _board_follows(row: Order, before: str, person: User | None) -> None:
+def _board_follows(row: Order, before: State, person: User | None) -> None:
     """The board that came hangs apart until it is collected or goes onto the wall."""
     if row.state == "arrived" and row.arrived_board_id is None:
         document = row.document().model_copy(update={"stock": "ordered"})
@@ -152,14 +152,18 @@ def _board_follows(row: Order, before: str, person: User | None) -> None:
     board = row.arrived_board
     if board is None:
         return
-    if row.state == "hung":
+    if row.state == "arrived" and before in ENDED:
+        keep_again(board, person)
+    elif row.state == "hung":
         hang_again_as(board, "new", None if row.price is None else float(row.price), person)
     elif row.state == "collected":
         take_down(row.shop, board.pk, "sold", person)
-    elif row.state != "arrived" and before == "arrived":
+    elif row.state != "arrived":
         _sent_back(row, board, person)
 
 
 def _sent_back(row: Order, board: Board, person: User | None) -> None:
-    take_down(row.shop, board.pk, "taken down", person)
+    """Whatever came is here no more, also where it was collected or hung by mistake."""
+    if board.left_at is None:
+        take_down(row.shop, board.pk, "taken down", person)
     row.arrived_board, row.arrived_at = None, None

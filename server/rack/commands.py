@@ -107,6 +107,17 @@ def keep_for_order(shop: Shop, document: Document, number: str, person: User | N
     return row
 
 
+def keep_again(row: Board, person: User | None) -> None:
+    """Take a board that somebody ordered off the wall, or back from who collected it: it is theirs again.
+
+    Raises:
+        ChordError: another board has its number meanwhile.
+    """
+    row.reserved, row.left_at, row.left_as = True, None, ""
+    row.version += 1
+    _save(row, person, "kept for its order again")
+
+
 def hang_again_as(row: Board, stock: Stock, price: float | None, person: User | None) -> None:
     """Hang a board that was kept for somebody where everybody sees it.
 
@@ -114,7 +125,7 @@ def hang_again_as(row: Board, stock: Stock, price: float | None, person: User | 
         ChordError: another board has its number meanwhile.
     """
     document = row.document().model_copy(update={"stock": stock, "price": price})
-    row.reserved = False
+    row.reserved, row.left_at, row.left_as = False, None, ""
     row.version += 1
     row.take(document)
     fill_search_columns([row], [document])

@@ -192,6 +192,21 @@ class Arriving(OrderCase):
         self.assertEqual(Board.every.get(pk=pk).left_as, "taken down")
         self.assertNotEqual(self.step(order, "arrived")["arrived_board_id"], pk)
 
+    def test_a_step_taken_back_brings_the_board_back_with_it(self) -> None:
+        for end in ("collected", "hung"):
+            order, pk = self.came()
+            order = self.step(self.step(order, end), "arrived", "the wrong one was handed over")
+            board = Board.objects.get(pk=pk)
+            self.assertEqual((order["arrived_board_id"], board.reserved, board.left_as), (pk, True, ""))
+            order = self.step(self.step(order, end), "glassing", "it goes back")
+            self.assertIsNone(order["arrived_board_id"])
+            self.assertFalse(Board.objects.filter(pk=pk).exists())
+
+    def test_what_was_handed_over_by_mistake_hangs_after_all(self) -> None:
+        order, pk = self.came()
+        self.step(self.step(order, "collected"), "hung", "they took another one")
+        self.assertFalse(Board.objects.get(pk=pk).reserved)
+
 
 class Papers(OrderCase):
     def text(self, order: dict[str, Any]) -> str:

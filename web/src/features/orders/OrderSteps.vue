@@ -54,7 +54,9 @@ async function takeOther(): Promise<void> {
       </li>
       <li v-if="off" class="now" aria-current="step">{{ order.state }}</li>
     </ol>
-    <span v-if="order.overdue_days" class="fault">{{ order.overdue_days }} days late</span>
+    <span v-if="order.overdue_days" class="fault"
+      >{{ order.overdue_days }} {{ order.overdue_days === 1 ? 'day' : 'days' }} late</span
+    >
     <button
       v-for="name in order.next_steps"
       :key="name"
