@@ -17,16 +17,21 @@ _PAINTED = """
 const [kind, i, done] = arguments
 const WAITED = { windows: '.windows', gear: '.gear' }
 const verdict = document.querySelector(WAITED[kind] ?? '.verdict')
+// Another board than the one that lies there.
+const others = [...document.querySelectorAll('.boards .hung')].filter(
+  (board) => board.dataset.board !== verdict.dataset.board)
+const taken = others[i % 4]
 const begun = performance.now()
 const seen = new MutationObserver(() => {
   if (kind in WAITED && verdict.dataset.fresh !== 'true') return
+  if (kind === 'gear' && verdict.dataset.board !== taken.dataset.board) return
   seen.disconnect()
   requestAnimationFrame(() => setTimeout(() => done(performance.now() - begun)))
 })
-const told = kind === 'windows' ? 'data-fresh' : 'data-version'
-seen.observe(verdict, { attributes: true, attributeFilter: [told] })
+const told = { windows: ['data-fresh'], gear: ['data-board', 'data-fresh'] }[kind] ?? ['data-version']
+seen.observe(verdict, { attributes: true, attributeFilter: told })
 if (kind === 'gear') {
-  document.querySelectorAll('.boards .hung')[i % 4].click()
+  taken.click()
 } else if (kind !== 'number') {
   const key = i % 8 < 4 ? 'ArrowRight' : 'ArrowLeft'
   const handle = document.querySelector('.ruler [role=slider]')

@@ -47,6 +47,27 @@ class Gear(PlaceCase):
         self.find("body").send_keys("\ue009z\ue000")
         self.wait(lambda: self.total() == before, "taken back")
 
+    def test_who_looks_at_boards_quickly_ends_at_the_last(self) -> None:
+        """Another board and back again before the first is answered: the fins are those of the last."""
+        self.open_demo()
+        self.gear()
+        first, second = (
+            board.get_attribute("data-board")
+            for board in self.driver.find_elements("css selector", ".hung")[:2]
+        )
+        put = "document.querySelector(`.hung[data-board='${arguments[0]}']`).click()"
+        for board in (second, first, second):
+            self.driver.execute_script(put, board)
+        self.find(f".gear[data-board='{second}'][data-fresh=true]")
+        for board in (first, second, first):
+            self.driver.execute_script(put, board)
+        self.find(f".gear[data-board='{first}'][data-fresh=true]")
+        self.saved()
+        self.find(f".gear[data-board='{first}'][data-fresh=true]")
+        kept = Fitting.objects.order_by("-updated_at").first()
+        assert kept is not None
+        self.assertEqual(str(kept.bench_board_id), first)
+
     def test_a_used_board_is_taken_in_payment(self) -> None:
         self.open_demo()
         self.gear()

@@ -31,6 +31,7 @@ from fittings.documents import (
     FittingOut,
     FittingPatch,
     Gear,
+    GearOf,
     PreferredBoard,
     SettledSize,
     Since,
@@ -39,7 +40,7 @@ from fittings.documents import (
     WhyNot,
     WhyNotOf,
 )
-from fittings.gear import build_gear
+from fittings.gear import build_gear, gear_ahead
 from fittings.models import Fitting
 from fittings.preemption import foreground_request, run_unless_stale
 from fittings.surfable_days import count_surfable_days
@@ -182,12 +183,19 @@ class FacesView(ShopView):
 class GearView(ShopView):
     """What goes with the board on the bench."""
 
-    @extend_schema(operation_id="fitting_gear", parameters=parameters(PreferredBoard), responses=Gear)
+    @extend_schema(
+        operation_id="fitting_gear",
+        parameters=parameters(GearOf),
+        responses={200: Gear, 204: None},
+    )
     def get(self, request: Request, pk: int) -> HttpResponse:
-        """Fins, builds, leash, pad, wax, the board in payment, and the sum."""
-        fitting = self.own_or_404(Fitting, pk)
+        """Fins, builds, leash, pad, wax, the board in payment, and the sum. For a board that does not lie
+        there yet: nothing when the ticket is changed meanwhile."""
+        fitting, asked = self.own_or_404(Fitting, pk), self.query(GearOf)
+        if (board := asked.board) is not None:
+            return _unless_changed(fitting, lambda ticket: gear_ahead(ticket, board))
         with foreground_request():
-            return json_response(build_gear(fitting, _preferred(self)))
+            return json_response(build_gear(fitting, asked.preferred_board_id))
 
 
 class WhyView(ShopView):

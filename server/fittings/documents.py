@@ -246,6 +246,14 @@ class WhyNotOf(Document):
     board: int | None = Field(default=None, description="of the rack; else the bench's")
 
 
+class GearOf(Document):
+    """The board of the rack with which it would go; the one on the bench where none is named, or the one that
+    is preferred where nobody put one there."""
+
+    board: int | None = Field(default=None, description="of the rack; else the bench's")
+    preferred_board_id: int | None = Field(default=None, description="as the doubts named it")
+
+
 class WhyNot(Result):
     """Why not a board: its first failing factor in a sentence (empty where it is right), and the smallest
     changes that would make it right."""

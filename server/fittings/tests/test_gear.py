@@ -81,6 +81,22 @@ class GearOfTheBench(ApiCase):
         self.assertEqual(lines["fins"]["price"], "0.00")
         self.assertIn("their own", lines["fins"]["says"])
 
+    def test_what_is_asked_ahead_for_a_board_is_what_goes_with_it_on_the_bench(self) -> None:
+        boards = self.good("get", "/api/boards/")
+        ticket = self.patch(self.ticket(), gear={"extras": ["bag"]})
+        path = f"/api/fittings/{ticket['id']}/gear/"
+        for board in boards[:2]:
+            ahead = self.good("get", f"{path}?board={board['id']}")["gear"]
+            ticket = self.patch(ticket, bench_id=board["id"])
+            self.assertEqual(self.gear(ticket)["gear"], ahead)
+        self.patch(ticket, gear={"extras": []})
+        self.assertNotEqual(self.good("get", f"{path}?board={boards[0]['id']}")["gear"], ahead)
+
+    def test_of_a_board_that_does_not_hang_there_nothing_is_said(self) -> None:
+        path = f"/api/fittings/{self.ticket()['id']}/gear/"
+        for word in ("999999", "first"):
+            self.assertEqual(self.refused(400, "get", f"{path}?board={word}")["field"], "board")
+
     def test_bad_choices_are_refused_by_their_field(self) -> None:
         ticket = self.ticket()
         for gear, field in (

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 // What leaves the shop with the board on the bench. To be read in five seconds: which fins, what it all comes
 // to, by how much it is over, what to leave out first.
-import { computed, onBeforeUnmount, watch } from 'vue'
-import type { GearChoice } from '@/shared/api/client'
+import { computed, onBeforeUnmount, shallowRef, watch } from 'vue'
+import type { Gear, GearChoice } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
 import { alsoGear } from '@/shared/state/ticketSaver'
 import { useBoardDetails } from './boardDetails'
+import { useGearAhead } from './gearAhead'
 import GearBuilds from './GearBuilds.vue'
 import GearFins from './GearFins.vue'
 import GearSum from './GearSum.vue'
@@ -14,9 +15,24 @@ const { answer, fitting, setGear, version } = useTicket()
 const { askGear, closer, takeGear } = useBoardDetails()
 alsoGear.value = true
 onBeforeUnmount(() => (alsoGear.value = false))
-const gear = computed(() => closer.gear?.gear ?? null)
+const { ahead, coming } = useGearAhead()
+/** What is shown, and with which board it goes: until the next is answered, what stood there. */
+const shown = shallowRef<{ answer: Gear | null; board?: number }>({ answer: null })
+watch(
+  [ahead, coming, () => closer.gear],
+  () => {
+    if (ahead.value) shown.value = { answer: ahead.value, board: coming.value ?? undefined }
+    else if (coming.value === null)
+      shown.value = { answer: closer.gear, board: answer.value?.bench?.id }
+  },
+  { immediate: true },
+)
+const gear = computed(() => shown.value.answer?.gear ?? null)
 const choice = computed<GearChoice>(() => fitting.value?.gear ?? {})
-const stale = computed(() => closer.gear?.version !== version.value)
+const stale = computed(() => {
+  if (coming.value !== null) return !ahead.value
+  return closer.gear?.version !== version.value
+})
 
 // Each by itself: what is typed ahead of the answer makes a new ticket of the same version, and asks nothing.
 watch(
@@ -41,10 +57,10 @@ function choose(part: Partial<GearChoice>): void {
     class="gear"
     :class="{ stale }"
     :data-fresh="!stale"
-    :data-version="closer.gear?.version"
+    :data-board="shown.board"
   >
     <div class="left" tabindex="0" role="region" aria-label="Fins and builds">
-      <p v-if="closer.gear?.unpicked" class="warn" role="alert">{{ closer.gear.unpicked }}</p>
+      <p v-if="shown.answer?.unpicked" class="warn" role="alert">{{ shown.answer.unpicked }}</p>
       <GearFins
         :gear="gear"
         :picked="choice.picked_fins ?? null"

@@ -5,6 +5,7 @@ import { useEventListener } from '@vueuse/core'
 import { computed, defineAsyncComponent, nextTick, onMounted, ref, watch } from 'vue'
 import { standingPath } from '@/shared/drawing/drawing'
 import { useBoardDetails } from './boardDetails'
+import { pointed } from './gearAhead'
 import { useRovingFocus } from '@/shared/keys/rovingFocus'
 import type { RackBoard } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
@@ -119,6 +120,11 @@ function keyed(event: KeyboardEvent): void {
   event.stopPropagation()
 }
 
+function focused(index: number, board: number): void {
+  at.value = index
+  pointed.value = board
+}
+
 function put(index: number): void {
   at.value = index
   const row = places.value[index]
@@ -162,7 +168,8 @@ function put(index: number): void {
           :data-index="row.index"
           :title="says(row)"
           @click="put(row.index)"
-          @focus="at = row.index"
+          @pointerenter="pointed = row.board.id"
+          @focus="focused(row.index, row.board.id)"
         >
           <svg viewBox="0 0 30 108" width="30" height="108" aria-hidden="true">
             <path :d="pathOf(row.board.id, row.board)" />

@@ -678,7 +678,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Fins, builds, leash, pad, wax, the board in payment, and the sum. */
+        /**
+         * @description Fins, builds, leash, pad, wax, the board in payment, and the sum. For a board that does not lie
+         *     there yet: nothing when the ticket is changed meanwhile.
+         */
         get: operations["fitting_gear"];
         put?: never;
         post?: never;
@@ -9187,6 +9190,8 @@ export interface operations {
     fitting_gear: {
         parameters: {
             query?: {
+                /** @description of the rack; else the bench's */
+                board?: number;
                 /** @description as the doubts named it */
                 preferred_board_id?: number;
             };
@@ -9205,6 +9210,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Gear"];
                 };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {

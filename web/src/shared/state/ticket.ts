@@ -178,10 +178,13 @@ function asTyped(fitting: Fitting): Fitting {
   if (!ahead) return fitting
   const facts = { ...fitting.facts, ...ahead.facts }
   const water = { ...fitting.water, ...ahead.water }
-  const { target_l, pinned, break_id, gear } = fitting
-  const rest = { target_l, pinned, break_id, gear }
+  const { target_l, pinned, break_id, gear, bench_id, typed_board } = fitting
+  const rest = { target_l, pinned, break_id, gear, bench_id, typed_board }
   for (const key of ['target_l', 'pinned', 'break_id'] as const)
     if (key in ahead) Object.assign(rest, { [key]: ahead[key] ?? null })
+  // One board lies on the bench: of the rack, or typed in.
+  if (ahead.typed_board) Object.assign(rest, { bench_id: null, typed_board: ahead.typed_board })
+  else if ('bench_id' in ahead) Object.assign(rest, { bench_id: ahead.bench_id, typed_board: null })
   if (ahead.gear) rest.gear = { ...gear, ...ahead.gear } as typeof gear
   return { ...fitting, ...rest, facts, water }
 }
