@@ -1,6 +1,9 @@
+import { readdirSync } from 'node:fs'
 import prettier from '@vue/eslint-config-prettier/skip-formatting'
 import { defineConfigWithVueTs, vueTsConfigs } from '@vue/eslint-config-typescript'
 import vue from 'eslint-plugin-vue'
+
+const FEATURES = readdirSync('src/features')
 
 export default defineConfigWithVueTs(
   { ignores: ['dist', 'src/shared/api/schema.d.ts'] },
@@ -40,7 +43,7 @@ export default defineConfigWithVueTs(
     files: ['src/shared/**'],
     rules: { 'no-restricted-imports': ['error', { patterns: ['@/features/*', '@/app/*'] }] },
   },
-  ...['fit', 'rack', 'water'].map((feature) => ({
+  ...FEATURES.map((feature) => ({
     files: [`src/features/${feature}/**`],
     rules: {
       'no-restricted-imports': [
@@ -48,9 +51,7 @@ export default defineConfigWithVueTs(
         {
           patterns: [
             '@/app/*',
-            ...['fit', 'rack', 'water']
-              .filter((one) => one !== feature)
-              .map((one) => `@/features/${one}/*`),
+            ...FEATURES.filter((one) => one !== feature).map((one) => `@/features/${one}/*`),
           ],
         },
       ],
