@@ -18,6 +18,7 @@ from chord_core.documents import (
     FixRequest,
     GearRequest,
     HullRequest,
+    QuiverRequest,
     RangeRequest,
     RankRequest,
     RideRequest,
@@ -34,6 +35,7 @@ from chord_core.fit.answer.change import change
 from chord_core.fit.answer.compare import compare
 from chord_core.fit.answer.fix import fix
 from chord_core.fit.answer.gear import gear
+from chord_core.fit.answer.quiver import quiver
 from chord_core.fit.answer.rank import rank
 from chord_core.fit.answer.size import size
 from chord_core.fit.answer.solve import solve
@@ -84,6 +86,10 @@ def _gear(data: Any, explain: bool) -> BaseModel:
     return gear(parse(GearRequest, data))
 
 
+def _quiver(data: Any, explain: bool) -> BaseModel:
+    return quiver(parse(QuiverRequest, data))
+
+
 def _water(data: Any, explain: bool) -> BaseModel:
     return (explain_water if explain else describe_water)(parse(WaterRequest, data))
 
@@ -126,6 +132,7 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "compare": _compare,
     "change": _change,
     "gear": _gear,
+    "quiver": _quiver,
     "fix": _fix,
     "tape": _tape,
     "still": _still,
@@ -148,6 +155,7 @@ ABOUT = {
     "fix": "what to try on the present board before another is bought",
     "drawings": "a board as a file for a shaper: svg, dxf, pdf, stl, 3mf, csv",
     "gear": "fins, builds, leash, pad, wax, the board in payment and the sum",
+    "quiver": "several boards of one person: which on which waves, hand-overs, the hole, what to add",
     "tape": "a board that is being measured: its litres, doubtful readings, the next place",
     "still": "what a board does under anybody: what needs no surfer",
     "range": "whether the sizes of a model step evenly, and sizes between them",

@@ -81,6 +81,15 @@ BASES: dict[str, dict[str, Any]] = {
         "trade_in": {"sessions": 40, "stains": "some"},
         "extras": ["bag"],
     },
+    "quiver": {
+        "boards": [BOARD, {**BOARD, "length_m": 2.4}],
+        "candidates": [{**BOARD, "length_m": 1.8, "price": 500}],
+        "surfer": SURFER,
+        "water": WATER,
+        "slots": 2,
+        "budget": 600,
+        "by_choice": [1],
+    },
     "fix": {"surfer": {**SURFER, "present_board": BOARD}, "water": WATER},
 }
 JUNK: tuple[Any, ...] = (

@@ -111,6 +111,7 @@ class Verbs(Asking):
             ("change", {"board": BOARD}),
             ("fix", {}),
             ("gear", {"board": BOARD}),
+            ("quiver", {"boards": [BOARD]}),
             ("compare", {"boards": [BOARD, SMALL]}),
         ):
             answer = self.ask(verb, {"surfer": {"rung": "linking"}, **more})
@@ -136,6 +137,10 @@ class Verbs(Asking):
             ("gear", {**both, "board": BOARD, "trade_in": {}}, "trade_in"),
             ("gear", {**both, "board": BOARD, "picked_fins": "none"}, "picked_fins"),
             ("gear", {**both, "board": BOARD, "extras": ["boat"]}, "extras.0"),
+            ("quiver", both, "boards"),
+            ("quiver", {**both, "boards": [BOARD], "by_choice": [1]}, "by_choice.0"),
+            ("quiver", {**both, "boards": [BOARD] * 13}, "boards"),
+            ("quiver", {**both, "boards": [BOARD], "slots": 4}, "slots"),
             ("size", {"surfer": {**SURFER, "sharers": [{"mass_kg": 1}]}}, "surfer.sharers.0.mass_kg"),
             ("size", {"surfer": {**SURFER, "complaints": ["ugly"]}}, "surfer.complaints.0"),
         ):

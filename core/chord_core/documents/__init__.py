@@ -12,6 +12,7 @@ from chord_core.documents.verbs.drawings import DrawingsRequest
 from chord_core.documents.verbs.fix import FixRequest, FixResult
 from chord_core.documents.verbs.gear import GearRequest, GearResult
 from chord_core.documents.verbs.hull import HullRequest, HullResult, StillResult
+from chord_core.documents.verbs.quiver import QuiverRequest, QuiverResult
 from chord_core.documents.verbs.range import RangeRequest, RangeResult
 from chord_core.documents.verbs.rank import RankRequest, RankResult
 from chord_core.documents.verbs.ride import RideRequest, RideResult
@@ -39,6 +40,8 @@ __all__ = [
     "GearResult",
     "HullRequest",
     "HullResult",
+    "QuiverRequest",
+    "QuiverResult",
     "RangeRequest",
     "RangeResult",
     "RankRequest",

@@ -2,9 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
-from functools import partial
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -13,7 +12,7 @@ from chord_core.documents.verbs.compare import HandOver
 from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.style import style_on
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
@@ -25,9 +24,12 @@ from chord_core.water.face import Face
 #: Heights that are looked at [m], and the works x style under which a board is not ridden.
 _FACES_M = np.geomspace(0.25, 4.5, 64)
 _LEAST = 0.02
+#: Faces on which neither is worth this share of what the better one is at its best are not what they are for.
+_LEAST_OF_BEST = 0.25
 #: Within this of each other either board will do.
 _EITHER = 0.10
-_HALVINGS = 12
+#: A crossing is looked for in so many rounds of so many faces: a bracket of 5 % to a hundredth of that.
+_ROUNDS, _POINTS = 2, 17
 
 
 @dataclass(frozen=True)
@@ -45,24 +47,50 @@ class _Pile:
         style = style_on(self.case.rider, self.case.conditions, self.ridden, face)
         return np.asarray(np.maximum(product_of(factors) * style, 1e-12))
 
-    def pair(self, other: int, slope: float, faces_m: Array) -> Array:
-        """The same of the first board and another, (2, m)."""
-        return self.worth(faces_m, slope)[[0, other]]
+
+@dataclass(frozen=True)
+class _Search:
+    """Between which faces [m] the logarithm of what a board is worth over another crosses a level."""
+
+    two: tuple[int, int]
+    low: float
+    high: float
+    level: float = 0.0
+
+    def narrowed(self, faces_m: Array, ahead: Array) -> _Search:
+        """Between the first two of these faces on either side of the level."""
+        over = ahead > self.level
+        turns = np.flatnonzero(over != over[0])
+        at = int(turns[0]) if len(turns) else len(over) - 1
+        return replace(self, low=float(faces_m[at - 1]), high=float(faces_m[at]))
 
 
-def _crossing(low: float, high: float, ahead: float, difference: Callable[[float], float]) -> float:
-    """Where a difference of two logarithms crosses a level, by bisection between two heights."""
-    for _ in range(_HALVINGS):
-        middle = float(np.sqrt(low * high))
-        if (difference(middle) > 0) == (ahead > 0):
-            low = middle
-        else:
-            high = middle
-    return float(np.sqrt(low * high))
+def _crossings(pile: _Pile, slope: float, searches: Sequence[_Search]) -> list[float]:
+    """Where each search crosses its level [m], to a thousandth: all are narrowed together, the boards asked
+    once a round."""
+    found = list(searches)
+    for _ in range(_ROUNDS if found else 0):
+        faces = np.stack([np.geomspace(one.low, one.high, _POINTS) for one in found])
+        worth = np.log(pile.worth(faces.ravel(), slope)).reshape(-1, *faces.shape)
+        found = [
+            one.narrowed(faces[i], worth[one.two[0], i] - worth[one.two[1], i]) for i, one in enumerate(found)
+        ]
+    return [float(np.sqrt(one.low * one.high)) for one in found]
 
 
-def hand_overs(case: Case, hull: Hull, fins: FleetFins, names: Sequence[str]) -> tuple[HandOver, ...]:
-    """Hand-overs between the first board and each other one, on faces of each steepness.
+def hand_overs(
+    case: Case,
+    hull: Hull,
+    fins: FleetFins,
+    names: Sequence[str],
+    pairs: Sequence[tuple[int, int]] | None = None,
+    steepness: str | None = None,
+) -> tuple[HandOver, ...]:
+    """Hand-overs between boards on faces of each steepness.
+
+    Args:
+        pairs: which boards; without them the first and each other one.
+        steepness: on faces of this steepness only.
 
     Where works x style are equal (bisection), and the heights about it within which the two differ by no more
     than a tenth. None where one of them is better, or neither is ridden, on every face; none on a river or in
@@ -74,21 +102,23 @@ def hand_overs(case: Case, hull: Hull, fins: FleetFins, names: Sequence[str]) ->
         return ()
     candidates = _Pile(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.conditions))
     found, here = [], _shares(case)
+    asked = [(0, other) for other in range(1, len(hull))] if pairs is None else pairs
     for row in tables().waves.steepness:
+        if steepness not in (None, row.name):
+            continue
         slope = median_slope(row.name)
-        worth = candidates.worth(_FACES_M, slope)
-        for other in range(1, len(hull)):
-            over = _between(worth[0], worth[other], partial(candidates.pair, other, slope))
-            if over is None:
-                continue
-            face, either, first_below = over
-            below, above = (0, other) if first_below else (other, 0)
+        ahead = np.log(candidates.worth(_FACES_M, slope))
+        brackets = [one for two in asked if (one := _bracket(two, ahead)) is not None]
+        faces = _crossings(candidates, slope, [one for bracket in brackets for one in bracket.searches])
+        for i, bracket in enumerate(brackets):
+            face, low, high = faces[3 * i : 3 * i + 3]
+            below, above = bracket.two if bracket.first_below else bracket.two[::-1]
             found.append(
                 HandOver(
                     steepness=row.name,
                     here=here[row.name],
                     face_m=face,
-                    either_m=either,
+                    either_m=(min(low, face), max(high, face)),
                     below=below,
                     above=above,
                     says=f"{names[below]} up to {spoken.face(face)}, then {names[above]}.",
@@ -106,34 +136,46 @@ def _shares(case: Case) -> dict[str, float]:
     return {name: float(bins.weight[nearest == i].sum()) for i, name in enumerate(names)}
 
 
-def _between(
-    first: Array, second: Array, both: Callable[[Array], Array]
-) -> tuple[float, tuple[float, float], bool] | None:
-    """The face [m] at which two boards are equal, the band in which either will do, whether the first is the
-    one below; None where they never are.
+@dataclass(frozen=True)
+class _Bracket:
+    """Two boards that hand over: which is the one below, and the searches for the hand-over, the lower and
+    the upper end of the band."""
+
+    two: tuple[int, int]
+    first_below: bool
+    searches: tuple[_Search, _Search, _Search]
+
+
+def _bracket(two: tuple[int, int], logs: Array) -> _Bracket | None:
+    """Between which of the heights looked at two boards are equal, and the band about it ends; None where
+    they never are.
 
     Args:
-        first, second: what they are worth at the heights looked at.
-        both: the same at any heights, (2, m).
+        logs: what all boards are worth at the heights looked at, in logarithms.
     """
-    ahead = np.log(first / second)
-    ridden = np.maximum(first, second) >= _LEAST
+    first, second = logs[two[0]], logs[two[1]]
+    best = np.maximum(first, second)
+    ahead, ridden = first - second, best >= max(np.log(_LEAST), best.max() + np.log(_LEAST_OF_BEST))
     turns = np.flatnonzero((ahead[:-1] * ahead[1:] < 0) & ridden[:-1] & ridden[1:])
     if not len(turns):
         return None
     # A longer board may also be ahead where hardly a wave can be caught; the last crossing is the one meant.
     at = int(turns[-1])
+    ends = (_end(two, -1, at, ahead, ridden), _end(two, 1, at, ahead, ridden))
+    middle = _Search(two, float(_FACES_M[at]), float(_FACES_M[at + 1]))
+    return _Bracket(two, bool(ahead[at] > 0), (middle, *ends))
 
-    def difference(face: float) -> float:
-        one, other = both(np.array([face]))[:, 0]
-        return float(np.log(one / other))
 
-    face = _crossing(float(_FACES_M[at]), float(_FACES_M[at + 1]), float(ahead[at]), difference)
-    either = np.abs(ahead) <= np.log(1 + _EITHER)
-    low, high = face, face
-    for way in (-1, 1):
-        i = at if way < 0 else at + 1
-        while 0 <= i < len(either) and either[i] and ridden[i]:
-            low, high = min(low, float(_FACES_M[i])), max(high, float(_FACES_M[i]))
-            i += way
-    return face, (low, high), bool(ahead[at] > 0)
+def _end(two: tuple[int, int], way: int, at: int, ahead: Array, ridden: BoolArray) -> _Search:
+    """Where, downwards or upwards from the hand-over, the two differ by more than a tenth, or neither is
+    ridden any more."""
+    level, i = np.log(1 + _EITHER), at if way < 0 else at + 1
+    while 0 <= i < len(ahead) and ridden[i] and abs(ahead[i]) <= level:
+        i += way
+    last = i if 0 <= i < len(ahead) and ridden[i] else i - way
+    inside = min(max(last - way, 0), len(ahead) - 1)
+    low, high = sorted((float(_FACES_M[last]), float(_FACES_M[inside])))
+    if last != i:
+        # Neither is ridden beyond it: the band ends there.
+        low = high = float(_FACES_M[last])
+    return _Search(two, low, high, float(np.copysign(level, ahead[last])))

@@ -1,0 +1,79 @@
+"""What is said of several boards: what to do, then which board on which waves, the double and the hole."""
+
+from __future__ import annotations
+
+from chord_core import spoken
+from chord_core.documents.verbs.quiver import Country, NextBoard, QuiverResult
+from chord_core.tables import tables
+
+
+def _days(days: float) -> str:
+    count = round(days)
+    return "1 day" if count == 1 else f"{count} days"
+
+
+def _for(price: float | None) -> str:
+    if price is None:
+        return ""
+    return f", for {price:.0f}" if price >= 0 else f", and {-price:.0f} comes back"
+
+
+def _adding(one: NextBoard) -> str:
+    """What one board brings, instead of another where that keeps most of it."""
+    swap, rules = one.swap, tables().quiver
+    if swap and swap.days_added >= rules.swap_keeps * one.days_added and swap.rides_added > 0:
+        return f"Give {swap.out} for {one.name}: {_days(swap.days_added)} more a year{_for(swap.price)}."
+    return f"Add {one.name}: {_days(one.days_added)} more a year{_for(one.price)}."
+
+
+def _to_do(found: QuiverResult) -> str:
+    rules = tables().quiver
+    # Most days first; of as many days those with more rides.
+    gains = [one for one in found.next if one.days_added >= rules.worth_adding_days]
+    if gains:
+        return _adding(max(gains, key=lambda one: (round(one.days_added), one.rides_added)))
+    year = sum(one.rides for one in found.regrets) or 1.0
+    spare = [one for one in found.regrets if len(found.regrets) > 1 and one.rides < rules.missed_from * year]
+    if spare:
+        return f"Sell {min(spare, key=lambda one: one.rides).name}: it would hardly be missed."
+    if not found.countries:
+        return "None of these boards brings enough days."
+    them = "These boards are" if len(found.countries) > 1 else "This board is"
+    more = "; none that could be added brings enough days" if found.next else ""
+    return f"{them} right for this water{more}."
+
+
+def _where(countries: list[Country]) -> str:
+    """Boards from small waves to big ones, each up to where the next begins."""
+    parts = []
+    for at, one in enumerate(countries):
+        last = at == len(countries) - 1
+        if last:
+            parts.append(f"{one.name} above it" if at else f"{one.name} on all that it works on")
+        elif one.high_m is not None:
+            parts.append(f"{one.name} up to {spoken.face(one.high_m)}")
+    return ", ".join(parts)
+
+
+def _double(found: QuiverResult) -> str:
+    """The board whose days another rides as well, if most of them are."""
+    share = tables().quiver.repeats_from
+    for one in found.countries:
+        if one.days > 0 and one.either_days >= share * one.days and len(found.countries) > 1:
+            return f"{one.name} is hardly better than another on any of its days."
+    return ""
+
+
+def _hole(found: QuiverResult) -> str:
+    if round(found.hole_days) < 1:
+        return ""
+    big, weak = found.too_big_days, found.hole_days - found.too_big_days
+    parts = [f"{_days(days)} too {word}" for days, word in ((big, "big"), (weak, "weak")) if round(days) >= 1]
+    return f"No board works on {_days(found.hole_days)}: {' and '.join(parts)}." if parts else ""
+
+
+def quiver_says(found: QuiverResult) -> tuple[str, str]:
+    """The sentence that says what to do, and those on which board, the double and the hole."""
+    taken = sorted((one for one in found.countries if one.days >= 1), key=lambda one: one.high_m or 0.0)
+    parts = [f"{_where(taken)}." if taken else "", _double(found), _hole(found)]
+    return _to_do(found), " ".join(part for part in parts if part)

@@ -1,0 +1,262 @@
+"""The ``quiver`` verb: which board on which waves of a year, hole and double, what to add, what is missed."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from itertools import combinations
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.documents.verbs.quiver import (
+    BoardSet,
+    Country,
+    NextBoard,
+    QuiverHandOver,
+    QuiverRequest,
+    QuiverResult,
+    Regret,
+    Swap,
+    WaveDays,
+)
+from chord_core.errors import ChordError
+from chord_core.fit.advise.quiver_words import quiver_says
+from chord_core.fit.answer.handover import hand_overs
+from chord_core.fit.answer.quiver_year import YEAR_DAYS, Taken, Year, map_of, taken_on, year_of
+from chord_core.fit.judge.case import Case, case_of
+from chord_core.fit.rules.gear import worth_in_trade
+from chord_core.fit.search.sets import best_set, worth_of
+from chord_core.hull.hull import Hull
+from chord_core.hull.label import labelled_hulls
+from chord_core.hull.stations import Array
+from chord_core.ride.fins import FleetFins, fins_of
+from chord_core.surfer.defaults import missing_facts
+from chord_core.tables import tables
+from chord_core.water.bins import bins_given, class_of, quantile
+
+#: Of a board's days those between these shares are told as its faces.
+_FROM, _TO = 0.1, 0.9
+
+
+def _worth_now(board: Board) -> float | None:
+    """What a board is worth in payment as it is; None where it is not known what it cost new."""
+    if board.price is None:
+        return None
+    return worth_in_trade(board, board.price, 0.0, 1.0 if board.condition is None else board.condition)
+
+
+@dataclass(frozen=True)
+class _Pool:
+    """The boards that are owned, and behind them those that could be added."""
+
+    boards: tuple[Board, ...]
+    year: Year
+    owned: int
+    hours: float
+
+    @property
+    def own(self) -> list[int]:
+        """Places of those that are owned."""
+        return list(range(self.owned))
+
+    def name(self, row: int) -> str:
+        board = self.boards[row]
+        return board.name or board.family
+
+    def rides(self, rows: list[int]) -> float:
+        """Rides a year as one would want them: those of an hour on each day, by the hours surfed."""
+        return worth_of(self.year.gives, tuple(rows)) / YEAR_DAYS * self.hours if rows else 0.0
+
+    def price(self, rows: list[int]) -> float | None:
+        """What has to be paid for the boards of a set that are not owned yet."""
+        prices = [self.boards[row].price for row in rows if row >= self.owned]
+        return None if None in prices else float(sum(price for price in prices if price is not None))
+
+
+def _countries(pool: _Pool, case: Case, taken: Taken) -> tuple[Country, ...]:
+    days, works, bins = pool.year.days, pool.year.works[: pool.owned], case.conditions.bins
+    alone = works.sum(axis=0) == 1
+    made = []
+    for row in pool.own:
+        here = taken.board == row
+        span: tuple[float | None, float | None] = (None, None)
+        if here.any():
+            its = bins_given(bins.face_m[here], bins.slope[here], bins.weight[here])
+            span = (quantile(its, _FROM), quantile(its, _TO))
+        made.append(
+            Country(
+                name=pool.name(row),
+                days=float(days[here].sum()),
+                either_days=float(days[taken.good[row] & taken.either].sum()),
+                only_days=float(days[alone & works[row]].sum()),
+                low_m=span[0],
+                high_m=span[1],
+            )
+        )
+    return tuple(made)
+
+
+def _hand_overs(
+    pool: _Pool, case: Case, hull: Hull, fins: FleetFins, steepness: str, ridden_m: Array
+) -> list[QuiverHandOver]:
+    """Between each two boards that are owned, the lowest first, on faces that are ridden."""
+    names, pairs = [pool.name(row) for row in pool.own], list(combinations(pool.own, 2))
+    if not pairs:
+        return []
+    found = [
+        QuiverHandOver(
+            lower=names[over.below],
+            upper=names[over.above],
+            steepness=over.steepness,
+            face_m=over.face_m,
+            low_m=over.either_m[0],
+            high_m=over.either_m[1],
+        )
+        for over in hand_overs(case, hull, fins, names, pairs, steepness)
+        if ridden_m.min(initial=np.inf) <= over.face_m <= ridden_m.max(initial=0.0)
+    ]
+    return sorted(found, key=lambda one: (one.face_m, one.lower, one.upper))
+
+
+def _best_sets(pool: _Pool, slots: int, budget: float | None) -> tuple[BoardSet, ...]:
+    # A board whose price is not known can be in no set that is held against a budget.
+    unknown = np.inf if budget is not None else 0.0
+    prices = np.array([
+        0.0 if row < pool.owned else unknown if board.price is None else board.price
+        for row, board in enumerate(pool.boards)
+    ])  # fmt: skip
+    made = []
+    for size in range(1, slots + 1):
+        best = best_set(pool.year.gives, prices, size, budget)
+        if best is not None:
+            rows = sorted(best.rows)
+            made.append(
+                BoardSet(
+                    names=tuple(pool.name(row) for row in rows),
+                    days=pool.year.days_served(rows),
+                    rides=pool.rides(rows),
+                    price=pool.price(rows),
+                )
+            )
+    return tuple(made)
+
+
+def _swap(pool: _Pool, row: int, days: float, rides: float) -> Swap | None:
+    """The board that is given for another with the least loss."""
+    best: Swap | None = None
+    for out in pool.own:
+        rows = [one for one in pool.own if one != out] + [row]
+        price, worth = pool.price([row]), _worth_now(pool.boards[out])
+        one = Swap(
+            out=pool.name(out),
+            days_added=pool.year.days_served(rows) - days,
+            rides_added=pool.rides(rows) - rides,
+            price=None if price is None or worth is None else price - worth,
+        )
+        if best is None or (one.rides_added, one.days_added) > (best.rides_added, best.days_added):
+            best = one
+    return best
+
+
+def _next(pool: _Pool) -> tuple[NextBoard, ...]:
+    """What each candidate would add, most rides first; those that add nothing last."""
+    days, rides = pool.year.days_served(pool.own), pool.rides(pool.own)
+    made = [
+        NextBoard(
+            name=pool.name(row),
+            days_added=pool.year.days_served([*pool.own, row]) - days,
+            rides_added=pool.rides([*pool.own, row]) - rides,
+            price=pool.price([row]),
+            swap=_swap(pool, row, days, rides),
+        )
+        for row in range(pool.owned, len(pool.boards))
+    ]
+    return tuple(
+        sorted(made, key=lambda one: (-one.rides_added, -one.days_added, one.price or 0.0, one.name))
+    )
+
+
+def _regrets(pool: _Pool) -> tuple[Regret, ...]:
+    days, rides = pool.year.days_served(pool.own), pool.rides(pool.own)
+    made = []
+    for row in pool.own:
+        rest = [one for one in pool.own if one != row]
+        made.append(
+            Regret(
+                name=pool.name(row),
+                days=days - pool.year.days_served(rest),
+                rides=rides - pool.rides(rest),
+                worth=_worth_now(pool.boards[row]),
+            )
+        )
+    return tuple(made)
+
+
+def _waves(pool: _Pool, case: Case, taken: Taken) -> tuple[WaveDays, ...]:
+    bins, days = case.conditions.bins, pool.year.days
+    # Over the usual wave it is size that nothing works on, under it weakness.
+    usual = quantile(bins, 0.5)
+    return tuple(
+        WaveDays(
+            face_m=float(bins.face_m[i]),
+            slope=float(bins.slope[i]),
+            days=float(days[i]),
+            board=int(taken.board[i]),
+            either=bool(taken.either[i]),
+            too_big=bool(taken.board[i] < 0 and bins.face_m[i] > usual),
+        )
+        for i in range(len(days))
+    )
+
+
+def _checked(request: QuiverRequest) -> None:
+    if not request.boards and not request.candidates:
+        raise ChordError("boards", [], "name a board that is owned, or one that could be added")
+    for i, place in enumerate(request.by_choice):
+        if not 0 <= place < len(request.boards):
+            says = f"must be a place in boards, 0 to {len(request.boards) - 1}"
+            raise ChordError(f"by_choice.{i}", place, says)
+
+
+def quiver(request: QuiverRequest) -> QuiverResult:
+    """Lay the boards of a surfer over a year of their water.
+
+    Returns:
+        Countries, hand-overs, holes and doubles of the boards that are owned; the best sets of one to
+        ``slots`` boards out of those and the candidates; what each candidate adds, what is lost with each
+        board; or only ``missing`` while mass or level is not known.
+
+    Raises:
+        ChordError: no board at all, or a place in ``by_choice`` that is none.
+        Cancelled: nobody waits for it (``cancellable``).
+    """
+    _checked(request)
+    case = case_of(request)
+    if case is None:
+        return QuiverResult(missing=missing_facts(request.surfer))
+    every, owned = (*request.boards, *request.candidates), len(request.boards)
+    hull, fins = labelled_hulls(every), fins_of(every)
+    hours = case.rider.sessions_month * 12 * tables().quiver.hours_a_session
+    pool = _Pool(every, year_of(case, hull, fins), owned, hours)
+    mine, own = pool.year.rows(slice(0, owned)), np.arange(owned)
+    taken = taken_on(mine.waves, mine.enough, request.by_choice)
+    own_hull, own_fins = hull.rows(own), fins.rows(own)
+    faces = case.conditions.bins.face_m
+    steepness = class_of(case.conditions.bins)
+    waves = _waves(pool, case, taken)
+    found = QuiverResult(
+        enough_rides=pool.year.enough,
+        steepness=steepness,
+        countries=_countries(pool, case, taken),
+        hand_overs=tuple(_hand_overs(pool, case, own_hull, own_fins, steepness, faces[taken.board >= 0])),
+        hole_days=float(mine.days[taken.board < 0].sum()),
+        too_big_days=sum(one.days for one in waves if one.too_big),
+        double_days=float(mine.days[taken.either].sum()),
+        best_sets=_best_sets(pool, request.slots, request.budget),
+        next=_next(pool),
+        regrets=_regrets(pool),
+        waves=waves,
+        wave_map=map_of(case, own_hull, own_fins, request.by_choice) if owned else None,
+    )
+    says, detail = quiver_says(found)
+    return found.model_copy(update={"says": says, "detail": detail})

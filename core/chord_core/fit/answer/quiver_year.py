@@ -1,0 +1,169 @@
+"""A year of several boards: what each does on every kind of wave of a water, and which one is taken."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from chord_core.documents.verbs.quiver import WaveMap
+from chord_core.fit.judge.baseline import baseline_boards
+from chord_core.fit.judge.case import Case
+from chord_core.fit.judge.style import style_on
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import Array, BoolArray, IndexArray
+from chord_core.ride.batches import RideSummary, summarize_rides
+from chord_core.ride.fins import FleetFins
+from chord_core.ride.ride_model import build_fleet_ride
+from chord_core.ride.rides import product_of, rides_an_hour
+from chord_core.tables import tables
+from chord_core.water.face import Face
+
+YEAR_DAYS = 365.0
+#: Within this of the better one another board does as well: the band of the hand-over.
+EITHER = 0.10
+#: Faces [m] and slopes of the map of waves.
+_FACES: Array = np.geomspace(0.25, 4.5, 40)
+_SLOPES: Array = np.geomspace(0.13, 1.3, 26)
+
+
+@dataclass(frozen=True)
+class Waves:
+    """What n boards do on m waves, (n, m): rides an hour; the share of the waves that come which they turn
+    into rides, times style; rides an hour times style, as one would want them."""
+
+    rides: Array
+    share: Array
+    wanted: Array
+
+    def rows(self, which: IndexArray | slice) -> Waves:
+        """Those of some of the boards."""
+        return Waves(self.rides[which], self.share[which], self.wanted[which])
+
+
+def _on(case: Case, ridden: RideSummary, works: Array, face: Face) -> Waves:
+    """From works shares, (n, m), to what one would want of them."""
+    conditions = case.conditions
+    style = style_on(case.rider, conditions, ridden, face)
+    share = np.asarray(works * style)
+    if conditions.river:
+        # One wave, and no next one to wait for: how surely one stays stands for the rides.
+        return Waves(works, share, share)
+    columns = works.T
+    hourly = [rides_an_hour(conditions, ridden.along_m_s, ridden.cruise_m_s, one) for one in columns]
+    rides = np.stack(hourly, axis=1)
+    return Waves(rides, share, rides * style)
+
+
+def _in_bins(case: Case, ridden: RideSummary) -> Waves:
+    bins = case.conditions.bins
+    return _on(case, ridden, ridden.by_bin, Face(bins.face_m, bins.slope))
+
+
+def enough_rides(case: Case) -> float:
+    """Rides an hour from which a board works on a wave: as many as make a day worth going (``seas.json``), or
+    half of what the best expected board reaches on this surfer's best waves, where that is less. It does not
+    hang on the boards that are looked at."""
+
+    def make() -> float:
+        key, hull, fins = baseline_boards(case, None)
+        half = float(_in_bins(case, case.ridden(key, hull, fins)).rides.max(initial=0.0)) / 2
+        return half if case.conditions.river else min(tables().seas.practice.worth_rides_an_hour, half)
+
+    return case.once(("enough rides",), make)
+
+
+@dataclass(frozen=True)
+class Year:
+    """A year of n boards on m kinds of wave: what they do there, and the days that each kind makes up, (m,).
+
+    ``enough``: rides an hour from which a board works."""
+
+    waves: Waves
+    days: Array
+    enough: float
+
+    def __len__(self) -> int:
+        return len(self.waves.rides)
+
+    def rows(self, which: IndexArray | slice) -> Year:
+        """The year of some of the boards."""
+        return replace(self, waves=self.waves.rows(which))
+
+    @property
+    def works(self) -> BoolArray:
+        """Where each board works, (n, m)."""
+        return works_on(self.waves, self.enough)
+
+    @property
+    def gives(self) -> Array:
+        """Rides on the days of a year on which a board works, for an hour a day, (n, m)."""
+        return np.asarray(np.where(self.works, self.waves.wanted, 0.0) * self.days)
+
+    def days_served(self, which: list[int]) -> float:
+        """Days on which one of the boards works."""
+        return float(self.days[self.works[which].any(axis=0)].sum()) if which else 0.0
+
+
+def works_on(waves: Waves, enough: float) -> BoolArray:
+    """Where boards give enough, (n, m)."""
+    return np.asarray((waves.rides >= enough) & (waves.rides > 0))
+
+
+def year_of(case: Case, hull: Hull, fins: FleetFins) -> Year:
+    """What each board does on each kind of wave of a water."""
+    weight = case.conditions.bins.weight
+    ridden = summarize_rides(hull, fins, case.rider, case.conditions, asked=0)
+    return Year(_in_bins(case, ridden), weight / weight.sum() * YEAR_DAYS, enough_rides(case))
+
+
+@dataclass(frozen=True)
+class Taken:
+    """Which board is taken on each wave (-1: none works), (m,); which do as well as the best, (n, m)."""
+
+    board: IndexArray
+    good: BoolArray
+
+    @property
+    def either(self) -> BoolArray:
+        """Whether two or more do the same, (m,)."""
+        return np.asarray(self.good.sum(axis=0) > 1)
+
+
+def taken_on(waves: Waves, enough: float, by_choice: tuple[int, ...]) -> Taken:
+    """Which board is taken on each wave.
+
+    Args:
+        by_choice: boards that are taken wherever they work, the first of them first.
+    """
+    works = works_on(waves, enough)
+    if not len(works):
+        return Taken(np.full(works.shape[1], -1), works)
+    share = np.where(works, waves.share, 0.0)
+    best = share.max(axis=0)
+    liked = share.copy()
+    for place, row in enumerate(dict.fromkeys(by_choice)):
+        liked[row] = np.where(works[row], best + len(by_choice) - place, 0.0)
+    taken = np.where(works.any(axis=0), liked.argmax(axis=0), -1)
+    return Taken(np.asarray(taken), np.asarray(works & (share >= best / (1 + EITHER))))
+
+
+def map_of(case: Case, hull: Hull, fins: FleetFins, by_choice: tuple[int, ...]) -> WaveMap | None:
+    """Which board is taken on every face and slope; None where the waves are not those of an open sea."""
+    if case.conditions.kind != "sea" or not len(hull):
+        return None
+    ridden = summarize_rides(hull, fins, case.rider, case.conditions, asked=0)
+    fleet_ride = build_fleet_ride(hull, fins, case.rider, case.conditions)
+    if fleet_ride.in_foam:
+        return None
+    faces, slopes = np.meshgrid(_FACES, _SLOPES, indexing="ij")
+    face = Face(faces.ravel(), slopes.ravel())
+    waves = _on(case, ridden, product_of(fleet_ride.factors(face)), face)
+    taken = taken_on(waves, enough_rides(case), by_choice)
+    shape = faces.shape
+    return WaveMap(
+        faces_m=tuple(_FACES.tolist()),
+        slopes=tuple(_SLOPES.tolist()),
+        boards=tuple(map(tuple, taken.board.reshape(shape).tolist())),
+        either=tuple(map(tuple, taken.either.reshape(shape).tolist())),
+    )
