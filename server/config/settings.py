@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "fins",
     "fittings",
     "orders",
+    "quivers",
     "demo",
 ]
 

@@ -3,6 +3,7 @@
 from django.urls import path, re_path
 from fins import api as fins
 from orders import api as orders
+from quivers import api as quivers
 
 from accounts import api as accounts
 from breaks import api as breaks
@@ -77,6 +78,10 @@ urlpatterns = [
     path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
     path("api/fittings/<int:pk>/worth/", fittings.WorthView.as_view(), name="worth"),
     path("api/fittings/<int:pk>/orderable/", orders.OrderableView.as_view(), name="orderable"),
+    path("api/fittings/<int:pk>/quiver/", quivers.QuiverView.as_view(), name="quiver"),
+    path("api/fittings/<int:pk>/quiver/next/", quivers.NextView.as_view(), name="quiver-next"),
+    path("api/fittings/<int:pk>/quiver/months/", quivers.MonthsView.as_view(), name="quiver-months"),
+    path("api/owned/<int:pk>/", quivers.OwnedView.as_view(), name="owned"),
     path("api/orders/", orders.OrdersView.as_view(), name="orders"),
     path("api/orders/<int:pk>/", orders.OrderView.as_view(), name="order"),
     path("api/orders/<int:pk>/step/", orders.OrderStepView.as_view(), name="order-step"),

@@ -10,6 +10,8 @@ from typing import Any
 from django.db import transaction
 from fins.commands import add_fins
 from fins.documents import FinsIn
+from quivers.commands import change_owned, own_board
+from quivers.documents import OwnedIn, OwnedPatch
 
 from accounts.models import Shop, User
 from breaks.commands import keep_break
@@ -89,7 +91,11 @@ def load_demo(folder: Path, reset: bool = False) -> str:
         facts = parse(Surfer, row["surfer"], f"fittings.{i}.surfer")
         if row["at"] not in places:
             raise ChordError(f"fittings.{i}.at", row["at"], f"there is no break “{row['at']}”")
-        open_fitting(shop, person, FittingIn(facts=facts, break_id=places[row["at"]].pk))
+        ticket = open_fitting(shop, person, FittingIn(facts=facts, break_id=places[row["at"]].pk))
+        for k, owned in enumerate(row.get("owns", [])):
+            where = f"fittings.{i}.owns.{k}"
+            own = own_board(ticket, parse(OwnedIn, {"board": owned.pop("board")}, where))
+            change_owned(shop, own.pk, parse(OwnedPatch, {"version": 1, **owned}, where))
     # The tickets were written by what people remember; what is measured came to the shop later.
     measured(shop, person, _read(folder, "water"), places)
     return f"demo shop “{shop.name}” loaded"

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
+
 import numpy as np
 from scipy.interpolate import RegularGridInterpolator
 
@@ -17,35 +19,44 @@ from chord_core.water.hours import LEAST_FACE_M, BreakHours
 #: Faces [m] and slopes at which boards are asked; hours lie between them.
 _FACES: Array = np.geomspace(0.15, 6.0, 22)
 _SLOPES: Array = np.geomspace(0.1, 1.4, 13)
-_MONTH_DAYS = 365.25 / 12
+#: Days of an ordinary month.
+MONTH_DAYS = 365.25 / 12
 
 
-def rides_grid(fleet_ride: FleetRide) -> Array:
-    """Rides an hour of n boards in hours of each face and median slope, (n, faces, slopes); the slopes of one
-    hour spread about its median (three points of a normal, Gauss-Hermite)."""
-    sigma = tables().seas.hour_log_sigma
-    works = np.zeros((len(fleet_ride.hull), len(_FACES) * len(_SLOPES)))
+def grid_of(ask: Callable[[Face], Array]) -> Array:
+    """What n boards do in hours of each face and median slope, (n, faces, slopes); the slopes of one hour
+    spread about its median (three points of a normal, Gauss-Hermite).
+
+    Args:
+        ask: what they do on single faces, (n, m).
+    """
+    sigma, made = tables().seas.hour_log_sigma, []
     for way, weight in ((-np.sqrt(3), 1 / 6), (0.0, 2 / 3), (np.sqrt(3), 1 / 6)):
         face, slope = np.meshgrid(_FACES, _SLOPES * np.exp(sigma * way), indexing="ij")
-        works += weight * product_of(fleet_ride.factors(Face(face.ravel(), slope.ravel())))
-    conditions, cruise = fleet_ride.conditions, fleet_ride.paddle_state.cruise_m_s
-    rides = np.stack(
-        [rides_an_hour(conditions, fleet_ride.along_m_s, cruise, column) for column in works.T], axis=1
-    )
-    return rides.reshape(len(fleet_ride.hull), len(_FACES), len(_SLOPES))
+        made.append(weight * ask(Face(face.ravel(), slope.ravel())))
+    return np.asarray(sum(made)).reshape(-1, len(_FACES), len(_SLOPES))
 
 
-def rides_in_hours(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> Array:
-    """Rides an hour of n boards in the hours of these rows that are known, (n, k); 0 where nothing breaks."""
+def in_hours(grid: Array, hours: BreakHours, rows: BoolArray) -> Array:
+    """Between the faces and slopes of a grid, what n boards do in the hours of these rows that are known,
+    (n, k); 0 where nothing breaks."""
     there = rows & known(hours)
     face = np.clip(hours.face_m[there], _FACES[0], _FACES[-1])
     slope = np.clip(hours.slope[there], _SLOPES[0], _SLOPES[-1])
     places = np.stack([np.log(face), np.log(slope)], axis=1)
-    grid = rides_grid(fleet_ride)
     made = np.stack([
         RegularGridInterpolator((np.log(_FACES), np.log(_SLOPES)), board)(places) for board in grid
     ])  # fmt: skip
     return np.where(hours.face_m[there][None, :] < LEAST_FACE_M, 0.0, made)
+
+
+def rides_in_hours(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> Array:
+    """Rides an hour of n boards in the hours of these rows that are known, (n, k)."""
+    conditions, cruise = fleet_ride.conditions, fleet_ride.paddle_state.cruise_m_s
+    works = grid_of(lambda face: product_of(fleet_ride.factors(face)))
+    columns = works.reshape(len(works), -1).T
+    rides = [rides_an_hour(conditions, fleet_ride.along_m_s, cruise, column) for column in columns]
+    return in_hours(np.stack(rides, axis=1).reshape(works.shape), hours, rows)
 
 
 def days_worth(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> WorthResult:
@@ -69,7 +80,7 @@ def days_worth(fleet_ride: FleetRide, hours: BreakHours, rows: BoolArray) -> Wor
     made = []
     for m in range(1, 13):
         of_month = months == m
-        free = counted_day[of_month].mean() * _MONTH_DAYS if of_month.any() else 0.0
+        free = counted_day[of_month].mean() * MONTH_DAYS if of_month.any() else 0.0
         here = worth[:, month == m]
         share = here.mean(1) if here.shape[1] else np.zeros(len(rides))
         none = float((~here.any(0)).mean()) if here.shape[1] else 0.0

@@ -6,6 +6,7 @@ from pydantic import Field
 
 from chord_core.documents.base import Result
 from chord_core.documents.board import Board
+from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.size import SizeRequest
 
 #: Boards of one person, and how many may belong together when boards are added.
@@ -16,13 +17,14 @@ class QuiverRequest(SizeRequest):
     """``quiver`` reads a surfer and a water, the boards that the surfer owns, boards that could be added with
     their prices, how many boards there may be in all (``slots``), and the budget for those that are added.
     ``by_choice`` are places in ``boards`` of those that are ridden for their own sake wherever they work, and
-    not only where they are best."""
+    not only where they are best; ``wear`` says of each of ``boards`` how it was looked at, for its worth."""
 
     boards: tuple[Board, ...] = Field(default=(), max_length=MOST_OWNED)
     candidates: tuple[Board, ...] = Field(default=(), max_length=600)
     slots: int = Field(default=3, ge=1, le=MOST_SLOTS)
     budget: float | None = Field(default=None, ge=0, le=100_000)
     by_choice: tuple[int, ...] = Field(default=(), max_length=MOST_OWNED)
+    wear: tuple[TradeInLooks, ...] = Field(default=(), max_length=MOST_OWNED)
 
 
 class Country(Result):
@@ -52,8 +54,10 @@ class QuiverHandOver(Result):
 
 class BoardSet(Result):
     """Boards that belong together: days a year on which one of them works, rides a year as one would want
-    them, and what those that are added cost (null where a price is not known)."""
+    them, and what those that are added cost (null where a price is not known). ``places``: in ``boards`` with
+    ``candidates`` behind them."""
 
+    places: tuple[int, ...]
     names: tuple[str, ...]
     days: float
     rides: float
@@ -64,6 +68,7 @@ class Swap(Result):
     """A board that goes when another comes: days and rides a year after both, and what is paid when it is
     given in payment (null where one of the prices is not known)."""
 
+    place: int
     out: str
     days_added: float
     rides_added: float
@@ -72,8 +77,9 @@ class Swap(Result):
 
 class NextBoard(Result):
     """What a board would add to those that are owned, in days and rides a year, and the best of them to give
-    for it (null where none is owned)."""
+    for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them."""
 
+    place: int
     name: str
     days_added: float
     rides_added: float
@@ -111,6 +117,16 @@ class WaveMap(Result):
     slopes: tuple[float, ...]
     boards: tuple[tuple[int, ...], ...]
     either: tuple[tuple[bool, ...], ...]
+
+
+class MonthDays(Result):
+    """Days of an ordinary month on which each of the boards is the one to take, on which another does as
+    well, and on which none works, of those that have an hour that counts."""
+
+    month: int
+    boards: tuple[float, ...]
+    either: float
+    none: float
 
 
 class QuiverResult(Result):

@@ -66,6 +66,12 @@ def value_of(request: GearRequest) -> TradeInValue | None:
         return None
     if board is None:
         raise ChordError("trade_in", None, "no present board is known that could be given in payment")
+    return worth_of_looks(board, looks)
+
+
+def worth_of_looks(board: Board, looks: TradeInLooks) -> TradeInValue:
+    """What a used board is worth in payment as it was looked at, with reasons; null while it is not known
+    what it cost new."""
     price = board.price if looks.price is None else looks.price
     if price is None:
         return TradeInValue(value=None, reasons=("What did it cost new?",))

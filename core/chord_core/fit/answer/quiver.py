@@ -8,6 +8,7 @@ from itertools import combinations
 import numpy as np
 
 from chord_core.documents.board import Board
+from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.quiver import (
     BoardSet,
     Country,
@@ -21,10 +22,10 @@ from chord_core.documents.verbs.quiver import (
 )
 from chord_core.errors import ChordError
 from chord_core.fit.advise.quiver_words import quiver_says
+from chord_core.fit.answer.gear_sum import worth_of_looks
 from chord_core.fit.answer.handover import hand_overs
-from chord_core.fit.answer.quiver_year import YEAR_DAYS, Taken, Year, map_of, taken_on, year_of
+from chord_core.fit.answer.quiver_year import YEAR_DAYS, Taken, Year, asked_of, map_of, taken_on, year_of
 from chord_core.fit.judge.case import Case, case_of
-from chord_core.fit.rules.gear import worth_in_trade
 from chord_core.fit.search.sets import best_set, worth_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
@@ -38,11 +39,11 @@ from chord_core.water.bins import bins_given, class_of, quantile
 _FROM, _TO = 0.1, 0.9
 
 
-def _worth_now(board: Board) -> float | None:
-    """What a board is worth in payment as it is; None where it is not known what it cost new."""
-    if board.price is None:
-        return None
-    return worth_in_trade(board, board.price, 0.0, 1.0 if board.condition is None else board.condition)
+def _worth(request: QuiverRequest, row: int) -> float | None:
+    """What a board that is owned is worth in payment; None where it is not known what it cost new."""
+    looks = request.wear[row] if request.wear else TradeInLooks()
+    value = worth_of_looks(request.boards[row], looks).value
+    return None if value is None else float(value)
 
 
 @dataclass(frozen=True)
@@ -50,9 +51,14 @@ class _Pool:
     """The boards that are owned, and behind them those that could be added."""
 
     boards: tuple[Board, ...]
+    worth: tuple[float | None, ...]
     year: Year
-    owned: int
     hours: float
+
+    @property
+    def owned(self) -> int:
+        """How many of them are owned."""
+        return len(self.worth)
 
     @property
     def own(self) -> list[int]:
@@ -132,6 +138,7 @@ def _best_sets(pool: _Pool, slots: int, budget: float | None) -> tuple[BoardSet,
             rows = sorted(best.rows)
             made.append(
                 BoardSet(
+                    places=tuple(rows),
                     names=tuple(pool.name(row) for row in rows),
                     days=pool.year.days_served(rows),
                     rides=pool.rides(rows),
@@ -146,8 +153,9 @@ def _swap(pool: _Pool, row: int, days: float, rides: float) -> Swap | None:
     best: Swap | None = None
     for out in pool.own:
         rows = [one for one in pool.own if one != out] + [row]
-        price, worth = pool.price([row]), _worth_now(pool.boards[out])
+        price, worth = pool.price([row]), pool.worth[out]
         one = Swap(
+            place=out,
             out=pool.name(out),
             days_added=pool.year.days_served(rows) - days,
             rides_added=pool.rides(rows) - rides,
@@ -163,6 +171,7 @@ def _next(pool: _Pool) -> tuple[NextBoard, ...]:
     days, rides = pool.year.days_served(pool.own), pool.rides(pool.own)
     made = [
         NextBoard(
+            place=row,
             name=pool.name(row),
             days_added=pool.year.days_served([*pool.own, row]) - days,
             rides_added=pool.rides([*pool.own, row]) - rides,
@@ -186,7 +195,7 @@ def _regrets(pool: _Pool) -> tuple[Regret, ...]:
                 name=pool.name(row),
                 days=days - pool.year.days_served(rest),
                 rides=rides - pool.rides(rest),
-                worth=_worth_now(pool.boards[row]),
+                worth=pool.worth[row],
             )
         )
     return tuple(made)
@@ -212,14 +221,20 @@ def _waves(pool: _Pool, case: Case, taken: Taken) -> tuple[WaveDays, ...]:
 def _checked(request: QuiverRequest) -> None:
     if not request.boards and not request.candidates:
         raise ChordError("boards", [], "name a board that is owned, or one that could be added")
+    if request.wear and len(request.wear) != len(request.boards):
+        says = f"must say as many as there are boards, {len(request.boards)}, or nothing"
+        raise ChordError("wear", len(request.wear), says)
     for i, place in enumerate(request.by_choice):
         if not 0 <= place < len(request.boards):
             says = f"must be a place in boards, 0 to {len(request.boards) - 1}"
             raise ChordError(f"by_choice.{i}", place, says)
 
 
-def quiver(request: QuiverRequest) -> QuiverResult:
+def quiver(request: QuiverRequest, known: Case | None = None) -> QuiverResult:
     """Lay the boards of a surfer over a year of their water.
+
+    Args:
+        known: the surfer in the water, where that was made before.
 
     Returns:
         Countries, hand-overs, holes and doubles of the boards that are owned; the best sets of one to
@@ -227,17 +242,19 @@ def quiver(request: QuiverRequest) -> QuiverResult:
         board; or only ``missing`` while mass or level is not known.
 
     Raises:
-        ChordError: no board at all, or a place in ``by_choice`` that is none.
+        ChordError: no board at all, a place in ``by_choice`` that is none, or not as many in ``wear`` as
+            boards.
         Cancelled: nobody waits for it (``cancellable``).
     """
     _checked(request)
-    case = case_of(request)
+    case = known or case_of(request)
     if case is None:
         return QuiverResult(missing=missing_facts(request.surfer))
     every, owned = (*request.boards, *request.candidates), len(request.boards)
     hull, fins = labelled_hulls(every), fins_of(every)
     hours = case.rider.sessions_month * 12 * tables().quiver.hours_a_session
-    pool = _Pool(every, year_of(case, hull, fins), owned, hours)
+    worth = tuple(_worth(request, row) for row in range(owned))
+    pool = _Pool(every, worth, year_of(case, hull, fins), hours)
     mine, own = pool.year.rows(slice(0, owned)), np.arange(owned)
     taken = taken_on(mine.waves, mine.enough, request.by_choice)
     own_hull, own_fins = hull.rows(own), fins.rows(own)
@@ -256,7 +273,7 @@ def quiver(request: QuiverRequest) -> QuiverResult:
         next=_next(pool),
         regrets=_regrets(pool),
         waves=waves,
-        wave_map=map_of(case, own_hull, own_fins, request.by_choice) if owned else None,
+        wave_map=map_of(asked_of(case, own_hull, own_fins), request.by_choice) if owned else None,
     )
     says, detail = quiver_says(found)
     return found.model_copy(update={"says": says, "detail": detail})

@@ -14,7 +14,7 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, BoolArray, IndexArray
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins
-from chord_core.ride.ride_model import build_fleet_ride
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.tables import tables
 from chord_core.water.face import Face
@@ -113,7 +113,7 @@ def works_on(waves: Waves, enough: float) -> BoolArray:
 def year_of(case: Case, hull: Hull, fins: FleetFins) -> Year:
     """What each board does on each kind of wave of a water."""
     weight = case.conditions.bins.weight
-    ridden = summarize_rides(hull, fins, case.rider, case.conditions, asked=0)
+    ridden = summarize_rides(hull, fins, case.rider, case.conditions)
     return Year(_in_bins(case, ridden), weight / weight.sum() * YEAR_DAYS, enough_rides(case))
 
 
@@ -148,18 +148,40 @@ def taken_on(waves: Waves, enough: float, by_choice: tuple[int, ...]) -> Taken:
     return Taken(np.asarray(taken), np.asarray(works & (share >= best / (1 + EITHER))))
 
 
-def map_of(case: Case, hull: Hull, fins: FleetFins, by_choice: tuple[int, ...]) -> WaveMap | None:
-    """Which board is taken on every face and slope; None where the waves are not those of an open sea."""
-    if case.conditions.kind != "sea" or not len(hull):
-        return None
-    ridden = summarize_rides(hull, fins, case.rider, case.conditions, asked=0)
+@dataclass(frozen=True)
+class Asked:
+    """Boards ready to be asked what they do on single faces of a water."""
+
+    case: Case
+    fleet_ride: FleetRide
+    ridden: RideSummary
+
+    @property
+    def in_foam(self) -> bool:
+        """Whether this surfer rides broken waves, of which the face is no measure."""
+        return self.fleet_ride.in_foam
+
+    def waves(self, face: Face) -> Waves:
+        """What they do there."""
+        return _on(self.case, self.ridden, product_of(self.fleet_ride.factors(face)), face)
+
+    def taken(self, face: Face, by_choice: tuple[int, ...]) -> Taken:
+        """Which of them is taken there."""
+        return taken_on(self.waves(face), enough_rides(self.case), by_choice)
+
+
+def asked_of(case: Case, hull: Hull, fins: FleetFins) -> Asked:
+    """Boards of a surfer in a water, ready to be asked."""
     fleet_ride = build_fleet_ride(hull, fins, case.rider, case.conditions)
-    if fleet_ride.in_foam:
+    return Asked(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.conditions))
+
+
+def map_of(asked: Asked, by_choice: tuple[int, ...]) -> WaveMap | None:
+    """Which board is taken on every face and slope; None where the waves are not those of an open sea."""
+    if asked.case.conditions.kind != "sea" or asked.in_foam:
         return None
     faces, slopes = np.meshgrid(_FACES, _SLOPES, indexing="ij")
-    face = Face(faces.ravel(), slopes.ravel())
-    waves = _on(case, ridden, product_of(fleet_ride.factors(face)), face)
-    taken = taken_on(waves, enough_rides(case), by_choice)
+    taken = asked.taken(Face(faces.ravel(), slopes.ravel()), by_choice)
     shape = faces.shape
     return WaveMap(
         faces_m=tuple(_FACES.tolist()),

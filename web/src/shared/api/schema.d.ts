@@ -725,6 +725,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/quiver/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Lay them over a year of the ticket's water. */
+        get: operations["quiver"];
+        put?: never;
+        /** @description Add a board, of the rack or as it is said. */
+        post: operations["quiver_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/quiver/months/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Count the days in the hours that count; nothing when the ticket is changed meanwhile. */
+        get: operations["quiver_months"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/quiver/next/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Search the rack; nothing when the ticket is changed meanwhile. */
+        get: operations["quiver_next"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/since/": {
         parameters: {
             query?: never;
@@ -1066,6 +1118,24 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/owned/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Take it away from those that they own. */
+        delete: operations["owned_destroy"];
+        options?: never;
+        head?: never;
+        /** @description Change it; 409 with the board as it stands when somebody else was faster. */
+        patch: operations["owned_partial_update"];
         trace?: never;
     };
     "/api/rack/asked/": {
@@ -1756,6 +1826,24 @@ export interface components {
             hung_on?: string | null;
         };
         /**
+         * BoardSet
+         * @description Boards that belong together: days a year on which one of them works, rides a year as one would want
+         *     them, and what those that are added cost (null where a price is not known). ``places``: in ``boards`` with
+         *     ``candidates`` behind them.
+         */
+        BoardSet: {
+            /** Places */
+            places: number[];
+            /** Names */
+            names: string[];
+            /** Days */
+            days: number;
+            /** Rides */
+            rides: number;
+            /** Price */
+            price: number | null;
+        };
+        /**
          * Bottom
          * @description The bottom by halves [deg, over the half planing beam], the deadrise that planing feels, and the side
          *     area of channels [m2].
@@ -2249,6 +2337,19 @@ export interface components {
             after: components["schemas"]["SeenAgainst"][];
         };
         /**
+         * Candidate
+         * @description A board of the rack by its number there.
+         */
+        Candidate: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            line: components["schemas"]["Dims"];
+            /** Litres */
+            litres: number;
+        };
+        /**
          * Caution
          * @description What to mind: a code that programs can read, how grave it is (``stop``: do not go in like this;
          *     ``care``: with somebody or something; ``note``), and the sentence.
@@ -2452,6 +2553,26 @@ export interface components {
             amplitude_m: number;
             /** Phase Deg */
             phase_deg: number;
+        };
+        /**
+         * Country
+         * @description The days of a year on which a board is the one to take, those on which it and another do the same,
+         *     those on which no other board of the quiver works, and between which faces [m] eight of ten of its days
+         *     lie (null where it has none).
+         */
+        Country: {
+            /** Name */
+            name: string;
+            /** Days */
+            days: number;
+            /** Either Days */
+            either_days: number;
+            /** Only Days */
+            only_days: number;
+            /** Low M */
+            low_m: number | null;
+            /** High M */
+            high_m: number | null;
         };
         /**
          * Coverage
@@ -3869,6 +3990,21 @@ export interface components {
             faces?: ("words" | "face" | "back") | null;
         };
         /**
+         * MonthDays
+         * @description Days of an ordinary month on which each of the boards is the one to take, on which another does as
+         *     well, and on which none works, of those that have an hour that counts.
+         */
+        MonthDays: {
+            /** Month */
+            month: number;
+            /** Boards */
+            boards: number[];
+            /** Either */
+            either: number;
+            /** None */
+            none: number;
+        };
+        /**
          * MonthGives
          * @description A month: median face of its days [m], share of days from chest height on, hours that count a day.
          */
@@ -3925,6 +4061,24 @@ export interface components {
             short: boolean;
             /** Why */
             why: string;
+        };
+        /**
+         * NextBoard
+         * @description What a board would add to those that are owned, in days and rides a year, and the best of them to give
+         *     for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them.
+         */
+        NextBoard: {
+            /** Place */
+            place: number;
+            /** Name */
+            name: string;
+            /** Days Added */
+            days_added: number;
+            /** Rides Added */
+            rides_added: number;
+            /** Price */
+            price: number | null;
+            swap: components["schemas"]["Swap"] | null;
         };
         /**
          * NextQuestion
@@ -4460,6 +4614,66 @@ export interface components {
             hire?: number | null;
         };
         /**
+         * OwnedIn
+         * @description A board that a surfer owns: one of the shop's rack by its number there, or a board.
+         */
+        OwnedIn: {
+            /**
+             * Rack Board Id
+             * @default null
+             */
+            rack_board_id?: number | null;
+            /** @default null */
+            board?: components["schemas"]["Board"] | null;
+        };
+        /**
+         * OwnedOut
+         * @description A board that a surfer owns, drawn; ``id`` is null of the one that the ticket says they ride now.
+         */
+        OwnedOut: {
+            /** Id */
+            id: number | null;
+            /** Version */
+            version: number;
+            board: components["schemas"]["Board"];
+            line: components["schemas"]["Dims"];
+            /** Litres */
+            litres: number;
+            curves: components["schemas"]["Curves"];
+            looks: components["schemas"]["TradeInLooks"];
+            worth: components["schemas"]["TradeInValue"];
+            /** By Choice */
+            by_choice: boolean;
+        };
+        /**
+         * OwnedPatch
+         * @description A change of a board that a surfer owns.
+         */
+        OwnedPatch: {
+            /** Version */
+            version: number;
+            /** @default null */
+            board?: components["schemas"]["Board"] | null;
+            /**
+             * @default {
+             *       "sessions": null,
+             *       "price": null,
+             *       "buckles": "none",
+             *       "pressed_deck": "none",
+             *       "stains": "none",
+             *       "repairs": "none",
+             *       "cracked_boxes": "none",
+             *       "heavy": null
+             *     }
+             */
+            looks?: components["schemas"]["TradeInLooks"];
+            /**
+             * By Choice
+             * @default false
+             */
+            by_choice?: boolean;
+        };
+        /**
          * PhotographOut
          * @description An outline that was found: length and greatest width [m], widths every half foot from the tail, the
          *     outline in the picture (shares of its width and height), how far a width may be off [m], and what to look
@@ -4558,6 +4772,150 @@ export interface components {
              * @enum {string}
              */
             family: "long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up";
+        };
+        /**
+         * QuiverHandOver
+         * @description Face height [m] at which a board of the quiver hands over to another on faces of a steepness, and the
+         *     band in which either will do.
+         */
+        QuiverHandOver: {
+            /** Lower */
+            lower: string;
+            /** Upper */
+            upper: string;
+            /** Steepness */
+            steepness: string;
+            /** Face M */
+            face_m: number;
+            /** Low M */
+            low_m: number;
+            /** High M */
+            high_m: number;
+        };
+        /**
+         * QuiverMonths
+         * @description Month by month, in the hours that count; empty where no buoy measures.
+         */
+        QuiverMonths: {
+            /** Version */
+            version: number;
+            /** Months */
+            months: components["schemas"]["MonthDays"][];
+        };
+        /**
+         * QuiverNext
+         * @description What the open boards of the rack would add to a surfer's boards, and the best sets of both; places are in
+         *     the surfer's boards with ``candidates`` behind them.
+         */
+        QuiverNext: {
+            /** Version */
+            version: number;
+            /** Says */
+            says: string;
+            /** Candidates */
+            candidates: components["schemas"]["Candidate"][];
+            /** Next */
+            next: components["schemas"]["NextBoard"][];
+            /** Best Sets */
+            best_sets: components["schemas"]["BoardSet"][];
+        };
+        /**
+         * QuiverOut
+         * @description The boards of the surfer of a ticket over a year of its water, as the ticket stood at ``version``.
+         *
+         *     ``answer`` is of the boards that are owned, in their order; ``today`` is null where no buoy measures, or its
+         *     hour is old.
+         */
+        QuiverOut: {
+            /** Fitting Id */
+            fitting_id: number;
+            /** Version */
+            version: number;
+            /** Boards */
+            boards: components["schemas"]["OwnedOut"][];
+            answer: components["schemas"]["QuiverResult"];
+            today: components["schemas"]["TodayTakes"] | null;
+        };
+        /**
+         * QuiverResult
+         * @description Answer of ``quiver``: days of a year of 365, which countries and ``hole_days`` make up; rides are those
+         *     of a year's sessions. ``enough_rides``: rides an hour from which a board works (on a river: how
+         *     surely one stays). ``wave_map`` is null on a river, in a pool and in white water.
+         *     ``says``: what to do, in a sentence; ``detail``: which board on which waves, the double, the hole.
+         */
+        QuiverResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Enough Rides
+             * @default 0
+             */
+            enough_rides: number;
+            /**
+             * Steepness
+             * @default
+             */
+            steepness: string;
+            /**
+             * Countries
+             * @default []
+             */
+            countries: components["schemas"]["Country"][];
+            /**
+             * Hand Overs
+             * @default []
+             */
+            hand_overs: components["schemas"]["QuiverHandOver"][];
+            /**
+             * Hole Days
+             * @default 0
+             */
+            hole_days: number;
+            /**
+             * Too Big Days
+             * @default 0
+             */
+            too_big_days: number;
+            /**
+             * Double Days
+             * @default 0
+             */
+            double_days: number;
+            /**
+             * Best Sets
+             * @default []
+             */
+            best_sets: components["schemas"]["BoardSet"][];
+            /**
+             * Next
+             * @default []
+             */
+            next: components["schemas"]["NextBoard"][];
+            /**
+             * Regrets
+             * @default []
+             */
+            regrets: components["schemas"]["Regret"][];
+            /**
+             * Waves
+             * @default []
+             */
+            waves: components["schemas"]["WaveDays"][];
+            /** @default null */
+            wave_map: components["schemas"]["WaveMap"] | null;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Detail
+             * @default
+             */
+            detail: string;
         };
         /**
          * RackPlace
@@ -4721,6 +5079,20 @@ export interface components {
          */
         Refusal: {
             error: components["schemas"]["Fault"];
+        };
+        /**
+         * Regret
+         * @description What is lost in a year when a board is sold, and its worth in payment, where its price is known.
+         */
+        Regret: {
+            /** Name */
+            name: string;
+            /** Days */
+            days: number;
+            /** Rides */
+            rides: number;
+            /** Worth */
+            worth: number | null;
         };
         /**
          * Remembered
@@ -5669,6 +6041,23 @@ export interface components {
             budget?: number | null;
         };
         /**
+         * Swap
+         * @description A board that goes when another comes: days and rides a year after both, and what is paid when it is
+         *     given in payment (null where one of the prices is not known).
+         */
+        Swap: {
+            /** Place */
+            place: number;
+            /** Out */
+            out: string;
+            /** Days Added */
+            days_added: number;
+            /** Rides Added */
+            rides_added: number;
+            /** Price */
+            price: number | null;
+        };
+        /**
          * TapeResult
          * @description Answer of ``tape``: the board as measured, the band that holds its litres nine times in ten, each
          *     reading against the others, and what to measure next.
@@ -5754,6 +6143,23 @@ export interface components {
              * @default []
              */
             left_out?: string[];
+        };
+        /**
+         * TodayTakes
+         * @description Which board the last hour at the break asks for: its place (-1: none works), and whether another does as
+         *     well.
+         */
+        TodayTakes: {
+            /** Board */
+            board: number;
+            /** Either */
+            either: boolean;
+            /** Face M */
+            face_m: number;
+            /** Steepness */
+            steepness: string;
+            /** Age H */
+            age_h: number;
         };
         /**
          * TradeIn
@@ -5980,6 +6386,41 @@ export interface components {
             steepness: number;
             /** Weight */
             weight: number;
+        };
+        /**
+         * WaveDays
+         * @description A kind of wave of this water: face [m], steepest slope, days of a year that it makes up, the place of
+         *     the board that is taken (-1: none), whether another does as well, and where none works whether the wave is
+         *     too big for these boards or too weak.
+         */
+        WaveDays: {
+            /** Face M */
+            face_m: number;
+            /** Slope */
+            slope: number;
+            /** Days */
+            days: number;
+            /** Board */
+            board: number;
+            /** Either */
+            either: boolean;
+            /** Too Big */
+            too_big: boolean;
+        };
+        /**
+         * WaveMap
+         * @description Which board is taken on faces [m] (rows) of slopes (columns): its place (-1: none works), and whether
+         *     another does as well.
+         */
+        WaveMap: {
+            /** Faces M */
+            faces_m: number[];
+            /** Slopes */
+            slopes: number[];
+            /** Boards */
+            boards: number[][];
+            /** Either */
+            either: boolean[][];
         };
         /**
          * Why
@@ -9350,6 +9791,243 @@ export interface operations {
             };
         };
     };
+    quiver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuiverOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    quiver_add: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["OwnedIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnedOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    quiver_months: {
+        parameters: {
+            query?: {
+                free?: "any day" | "evenings and weekends" | "weekends";
+                from_h?: number;
+                light?: boolean;
+                months?: number[];
+                to_h?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuiverMonths"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    quiver_next: {
+        parameters: {
+            query?: {
+                budget?: number;
+                slots?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuiverNext"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fitting_since: {
         parameters: {
             query: {
@@ -10573,6 +11251,141 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    owned_destroy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    owned_partial_update: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnedPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnedOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

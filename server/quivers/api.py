@@ -1,0 +1,81 @@
+"""Addresses of the boards that surfers own."""
+
+from django.http import Http404, HttpResponse
+from drf_spectacular.utils import extend_schema
+from rest_framework.request import Request
+
+from accounts.tenancy import ShopView, json_response
+from api_tools.query import parameters
+from chord_core.documents import parse
+from chord_core.documents.verbs.climate import HoursAsked
+from fittings.models import Fitting
+from fittings.preemption import foreground_request, run_unless_stale
+from quivers.commands import change_owned, let_go, own_board
+from quivers.documents import NextAsked, OwnedIn, OwnedOut, OwnedPatch, QuiverMonths, QuiverNext, QuiverOut
+from quivers.models import OwnedBoard
+from quivers.selectors import as_out, months_for, next_for, quiver_of
+
+
+class QuiverView(ShopView):
+    """The boards of the surfer of a ticket."""
+
+    @extend_schema(operation_id="quiver", responses=QuiverOut)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Lay them over a year of the ticket's water."""
+        fitting = self.own_or_404(Fitting, pk)
+        with foreground_request():
+            return json_response(quiver_of(fitting))
+
+    @extend_schema(operation_id="quiver_add", request=OwnedIn, responses={201: OwnedOut})
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Add a board, of the rack or as it is said."""
+        fitting = self.own_or_404(Fitting, pk)
+        return json_response(as_out(own_board(fitting, parse(OwnedIn, request.data))), 201)
+
+
+class NextView(ShopView):
+    """The next board."""
+
+    @extend_schema(
+        operation_id="quiver_next", parameters=parameters(NextAsked), responses={200: QuiverNext, 204: None}
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Search the rack; nothing when the ticket is changed meanwhile."""
+        asked, fitting = self.query(NextAsked), self.own_or_404(Fitting, pk)
+        made = run_unless_stale(fitting, lambda ticket: next_for(ticket, asked))
+        return HttpResponse(status=204) if made is None else json_response(made)
+
+
+class MonthsView(ShopView):
+    """The boards month by month."""
+
+    @extend_schema(
+        operation_id="quiver_months",
+        parameters=parameters(HoursAsked),
+        responses={200: QuiverMonths, 204: None},
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Count the days in the hours that count; nothing when the ticket is changed meanwhile."""
+        fitting, asked = self.own_or_404(Fitting, pk), self.query(HoursAsked)
+        made = run_unless_stale(fitting, lambda ticket: months_for(ticket, asked))
+        return HttpResponse(status=204) if made is None else json_response(made)
+
+
+class OwnedView(ShopView):
+    """A board that somebody owns."""
+
+    @extend_schema(request=OwnedPatch, responses=OwnedOut)
+    def patch(self, request: Request, pk: int) -> HttpResponse:
+        """Change it; 409 with the board as it stands when somebody else was faster."""
+        self.own_or_404(OwnedBoard, pk)
+        try:
+            row = change_owned(self.shop, pk, parse(OwnedPatch, request.data))
+        except OwnedBoard.DoesNotExist as error:
+            raise Http404 from error
+        return json_response(as_out(row))
+
+    @extend_schema(responses={204: None})
+    def delete(self, request: Request, pk: int) -> HttpResponse:
+        """Take it away from those that they own."""
+        let_go(self.own_or_404(OwnedBoard, pk))
+        return HttpResponse(status=204)

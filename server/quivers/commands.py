@@ -1,0 +1,74 @@
+"""What is done to the boards that a surfer owns: the only place that writes their rows."""
+
+from typing import Any
+
+from django.db import transaction
+
+from accounts.models import Shop
+from api_tools.errors import Stale
+from chord_core.documents import Board as Document
+from chord_core.documents.verbs.quiver import MOST_OWNED
+from chord_core.errors import ChordError
+from fittings.models import Fitting
+from quivers.documents import OwnedIn, OwnedPatch
+from quivers.models import OwnedBoard
+from quivers.selectors import as_out, owned_of
+from rack.models import Board as RackBoard
+
+
+def _stored(board: Document) -> dict[str, Any]:
+    return board.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+
+
+@transaction.atomic
+def own_board(fitting: Fitting, given: OwnedIn) -> OwnedBoard:
+    """Add a board to those that the surfer of a ticket owns.
+
+    Raises:
+        ChordError: no board is named, the rack has no such board, or there are as many as may be.
+    """
+    # Two who add at once are asked one after the other.
+    type(fitting.surfer).objects.of(fitting.shop).select_for_update().get(pk=fitting.surfer_id)
+    if len(owned_of(fitting)) >= MOST_OWNED:
+        raise ChordError("board", None, f"one person may have {MOST_OWNED} boards here; take one away first")
+    board = given.board or _of_the_rack(fitting.shop, given.rack_board_id)
+    # Whether it is new or used in the shop is of no account to who owns it.
+    own = board.model_copy(update={"stock": None})
+    return OwnedBoard.objects.create(shop=fitting.shop, surfer=fitting.surfer, board=_stored(own))
+
+
+def _of_the_rack(shop: Shop, pk: int | None) -> Document:
+    if pk is None:
+        raise ChordError("board", None, "say which board it is")
+    row = RackBoard.objects.of(shop).filter(pk=pk).first()
+    if row is None:
+        raise ChordError("rack_board_id", pk, "there is no such board in the rack")
+    return row.document()
+
+
+@transaction.atomic
+def change_owned(shop: Shop, pk: int, patch: OwnedPatch) -> OwnedBoard:
+    """Change a board that somebody owns.
+
+    Raises:
+        OwnedBoard.DoesNotExist: not of this shop.
+        Stale: somebody changed it since ``patch.version``; nothing is written.
+    """
+    row = OwnedBoard.objects.of(shop).select_for_update(of=("self",)).get(pk=pk)
+    if row.version != patch.version:
+        raise Stale(as_out(row).model_dump(mode="json", by_alias=True))
+    given = patch.model_fields_set
+    if "board" in given and patch.board:
+        row.board = _stored(patch.board)
+    if "looks" in given:
+        row.looks = patch.looks.model_dump(mode="json", exclude_unset=True, exclude_none=True)
+    if "by_choice" in given:
+        row.by_choice = patch.by_choice
+    row.version += 1
+    row.save()
+    return row
+
+
+def let_go(row: OwnedBoard) -> None:
+    """Take a board away from those that somebody owns."""
+    row.delete()

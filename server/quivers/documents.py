@@ -1,0 +1,97 @@
+"""What the quiver addresses read and write."""
+
+from pydantic import Field
+
+from chord_core.documents import Board
+from chord_core.documents.base import Document, Result
+from chord_core.documents.verbs.gear import TradeInLooks, TradeInValue
+from chord_core.documents.verbs.hull import Curves, Dims
+from chord_core.documents.verbs.quiver import MOST_SLOTS, BoardSet, MonthDays, NextBoard, QuiverResult
+
+
+class OwnedIn(Document):
+    """A board that a surfer owns: one of the shop's rack by its number there, or a board."""
+
+    rack_board_id: int | None = None
+    board: Board | None = None
+
+
+class OwnedPatch(Document):
+    """A change of a board that a surfer owns."""
+
+    version: int
+    board: Board | None = None
+    looks: TradeInLooks = TradeInLooks()
+    by_choice: bool = False
+
+
+class OwnedOut(Result):
+    """A board that a surfer owns, drawn; ``id`` is null of the one that the ticket says they ride now."""
+
+    id: int | None
+    version: int
+    board: Board
+    line: Dims
+    litres: float
+    curves: Curves
+    looks: TradeInLooks
+    worth: TradeInValue
+    by_choice: bool
+
+
+class TodayTakes(Result):
+    """Which board the last hour at the break asks for: its place (-1: none works), and whether another does
+    as well."""
+
+    board: int
+    either: bool
+    face_m: float
+    steepness: str
+    age_h: float
+
+
+class QuiverOut(Result):
+    """The boards of the surfer of a ticket over a year of its water, as the ticket stood at ``version``.
+
+    ``answer`` is of the boards that are owned, in their order; ``today`` is null where no buoy measures, or
+    its hour is old."""
+
+    fitting_id: int
+    version: int
+    boards: tuple[OwnedOut, ...]
+    answer: QuiverResult
+    today: TodayTakes | None
+
+
+class NextAsked(Document):
+    """How many boards there may be in all, and what those that are added may cost."""
+
+    slots: int = Field(default=3, ge=1, le=MOST_SLOTS)
+    budget: float | None = Field(default=None, ge=0, le=100_000)
+
+
+class Candidate(Result):
+    """A board of the rack by its number there."""
+
+    id: int
+    name: str
+    line: Dims
+    litres: float
+
+
+class QuiverNext(Result):
+    """What the open boards of the rack would add to a surfer's boards, and the best sets of both; places are
+    in the surfer's boards with ``candidates`` behind them."""
+
+    version: int
+    says: str
+    candidates: tuple[Candidate, ...]
+    next: tuple[NextBoard, ...]
+    best_sets: tuple[BoardSet, ...]
+
+
+class QuiverMonths(Result):
+    """Month by month, in the hours that count; empty where no buoy measures."""
+
+    version: int
+    months: tuple[MonthDays, ...]

@@ -1,0 +1,189 @@
+"""What is read of the boards that a surfer owns: each drawn and valued, and a year of them over a water."""
+
+from dataclasses import dataclass
+from functools import lru_cache
+
+import numpy as np
+
+from breaks.climate import hours_of, shore_of
+from breaks.now import now_at
+from chord_core.documents import Board, QuiverRequest, Surfer, Water
+from chord_core.documents.verbs.climate import HoursAsked
+from chord_core.documents.verbs.gear import TradeInLooks
+from chord_core.documents.verbs.quiver import QuiverResult
+from chord_core.fit.answer.gear_sum import worth_of_looks
+from chord_core.fit.answer.quiver import quiver
+from chord_core.fit.answer.quiver_months import months_of
+from chord_core.fit.answer.quiver_year import Asked, asked_of
+from chord_core.hull.describe import dims_of
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.fins import fins_of
+from chord_core.surfer.defaults import missing_facts
+from chord_core.water.bins import median_slope
+from chord_core.water.climate import counted
+from chord_core.water.face import Face
+from fittings.answers import drawn, judge_ticket
+from fittings.models import Fitting
+from fittings.ranking import case_for
+from quivers.documents import (
+    Candidate,
+    NextAsked,
+    OwnedOut,
+    QuiverMonths,
+    QuiverNext,
+    QuiverOut,
+    TodayTakes,
+)
+from quivers.models import OwnedBoard
+
+#: Boards of a rack that are asked whether they would add something, the best first.
+_ASKED = 500
+#: What was asked of boards lately is kept: a look at the page again, or a note that changes nothing.
+_KEPT = 32
+
+
+@dataclass(frozen=True)
+class Owned:
+    """A board that somebody owns; ``row`` is None of the one that the ticket says they ride now."""
+
+    row: OwnedBoard | None
+    board: Board
+    looks: TradeInLooks
+
+    @property
+    def by_choice(self) -> bool:
+        """Whether it is ridden wherever it works."""
+        return self.row is not None and self.row.by_choice
+
+
+def owned_of(fitting: Fitting) -> list[Owned]:
+    """The boards of a ticket's surfer: the one that is ridden now, then the others."""
+    surfer, _ = fitting.documents()
+    rows = [Owned(row, row.document(), row.wear()) for row in fitting.surfer.owned_boards.all()]
+    now = surfer.present_board
+    return [Owned(None, now, TradeInLooks()), *rows] if now else rows
+
+
+def _out(owned: Owned) -> OwnedOut:
+    hull, row = drawn(owned.board), owned.row
+    return OwnedOut.model_construct(
+        id=row.pk if row else None,
+        version=row.version if row else 0,
+        board=owned.board,
+        line=dims_of(owned.board),
+        litres=(owned.board.stated_litres if hull.label.agrees else None) or hull.litres,
+        curves=hull.curves,
+        looks=owned.looks,
+        worth=worth_of_looks(owned.board, owned.looks),
+        by_choice=owned.by_choice,
+    )
+
+
+def as_out(row: OwnedBoard) -> OwnedOut:
+    """A board as it is sent."""
+    return _out(Owned(row, row.document(), row.wear()))
+
+
+def _request(fitting: Fitting, owned: list[Owned]) -> QuiverRequest:
+    surfer, water = fitting.documents()
+    return QuiverRequest(
+        surfer=surfer,
+        water=water,
+        boards=tuple(one.board for one in owned),
+        wear=tuple(one.looks for one in owned),
+        by_choice=tuple(place for place, one in enumerate(owned) if one.by_choice),
+    )
+
+
+@lru_cache(maxsize=_KEPT)
+def _asked(surfer: str, water: str, boards: tuple[Board, ...]) -> Asked | None:
+    case = case_for(Surfer.model_validate_json(surfer), Water.model_validate_json(water))
+    return asked_of(case, labelled_hulls(boards), fins_of(boards)) if case else None
+
+
+def _ready(fitting: Fitting, owned: list[Owned]) -> Asked | None:
+    """The boards ready to be asked; None while mass or level is not known, or there is none."""
+    if not owned:
+        return None
+    surfer, water = fitting.documents()
+    boards = tuple(one.board for one in owned)
+    return _asked(
+        surfer.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True), boards
+    )
+
+
+def quiver_of(fitting: Fitting) -> QuiverOut:
+    """The boards of a ticket's surfer over a year of its water."""
+    owned = owned_of(fitting)
+    surfer, water = fitting.documents()
+    case, missing = case_for(surfer, water), missing_facts(surfer)
+    answer = QuiverResult(missing=missing)
+    if case is not None and owned:
+        answer = quiver(_request(fitting, owned), case)
+    return QuiverOut.model_construct(
+        fitting_id=fitting.pk,
+        version=fitting.version,
+        boards=tuple(map(_out, owned)),
+        answer=answer,
+        today=_today(fitting, owned),
+    )
+
+
+def _today(fitting: Fitting, owned: list[Owned]) -> TodayTakes | None:
+    place, asked = fitting.surf_break, _ready(fitting, owned)
+    if place is None or asked is None or asked.in_foam:
+        return None
+    now = now_at(place)
+    if not now.fresh or now.face_m is None or now.steepness is None or now.age_h is None:
+        return None
+    face = Face(np.array([now.face_m]), np.array([median_slope(now.steepness)]))
+    taken = asked.taken(face, _request(fitting, owned).by_choice)
+    return TodayTakes(
+        board=int(taken.board[0]),
+        either=bool(taken.either[0]),
+        face_m=now.face_m,
+        steepness=now.steepness,
+        age_h=now.age_h,
+    )
+
+
+def next_for(fitting: Fitting, asked: NextAsked) -> QuiverNext:
+    """What the open boards of the rack would add to those of a ticket's surfer."""
+    owned, ticket = owned_of(fitting), judge_ticket(fitting)
+    ranking, rack = ticket.ranking, ticket.rack
+    if ticket.case is None or ranking is None:
+        return QuiverNext(version=fitting.version, says="", candidates=(), next=(), best_sets=())
+    rows = [row for row in ranking.open_first if row < len(rack.ids)][:_ASKED]
+    request = _request(fitting, owned).model_copy(
+        update={
+            "candidates": tuple(rack.boards[row] for row in rows),
+            "slots": asked.slots,
+            "budget": asked.budget,
+        }
+    )
+    if not request.boards and not rows:
+        return QuiverNext(version=fitting.version, says="", candidates=(), next=(), best_sets=())
+    found = quiver(request, ticket.case)
+    sent = [rack.sent[row] for row in rows]
+    return QuiverNext.model_construct(
+        version=fitting.version,
+        says=found.says,
+        candidates=tuple(
+            Candidate(id=one.id, name=one.board.name or one.board.family, line=one.line, litres=one.litres)
+            for one in sent
+        ),
+        next=found.next,
+        best_sets=found.best_sets,
+    )
+
+
+def months_for(fitting: Fitting, asked: HoursAsked) -> QuiverMonths:
+    """Which board on how many days of each month, in the hours that count."""
+    place, owned = fitting.surf_break, owned_of(fitting)
+    hours, shore = (hours_of(place), shore_of(place)) if place else (None, None)
+    ready = _ready(fitting, owned)
+    if hours is None or shore is None or ready is None or ready.in_foam:
+        return QuiverMonths(version=fitting.version, months=())
+    rows = counted(hours, asked, shore)
+    choice = _request(fitting, owned).by_choice
+    return QuiverMonths(version=fitting.version, months=months_of(ready, hours, rows, choice))

@@ -1,0 +1,137 @@
+"""The boards that a surfer owns: kept, valued, laid over the year of a ticket's water."""
+
+from typing import Any
+
+from accounts.tests.case import BOARD
+from breaks.tests.test_breaks import BreakCase
+from quivers.models import OwnedBoard
+
+FISH = {
+    "name": "Petrel",
+    "family": "performance fish",
+    "length_m": 1.73,
+    "width_m": 0.53,
+    "thickness_m": 0.064,
+}
+MID = {
+    "name": "Dunlin",
+    "family": "mid-length",
+    "length_m": 2.2,
+    "width_m": 0.54,
+    "thickness_m": 0.07,
+    "price": 700,
+}
+NOW = {"name": "Tern", "family": "all-rounder", "length_m": 1.83, "width_m": 0.495, "thickness_m": 0.063}
+
+
+class Quivers(BreakCase):
+    def at_the_break(self, **facts: Any) -> dict[str, Any]:
+        """A ticket of somebody who links turns, at a measured break."""
+        given = {"name": "Ines", "mass_kg": 68, "rung": "linking", "sessions_month": 6, **facts}
+        return self.good("post", "/api/fittings/", {"facts": given, "break_id": self.sea()["id"]})
+
+    def path(self, ticket: dict[str, Any], part: str = "") -> str:
+        return f"/api/fittings/{ticket['id']}/quiver/{part}"
+
+    def own(self, ticket: dict[str, Any], board: dict[str, Any]) -> dict[str, Any]:
+        return self.good("post", self.path(ticket), {"board": board})
+
+    def test_the_present_board_stands_first_and_the_year_is_whole(self) -> None:
+        ticket = self.at_the_break(present_board=NOW)
+        for board in (FISH, MID):
+            self.own(ticket, board)
+        found = self.good("get", self.path(ticket))
+        self.assertEqual([one["board"]["name"] for one in found["boards"]], ["Tern", "Petrel", "Dunlin"])
+        self.assertEqual([one["id"] is None for one in found["boards"]], [True, False, False])
+        answer = found["answer"]
+        days = sum(one["days"] for one in answer["countries"]) + answer["hole_days"]
+        self.assertAlmostEqual(days, 365, places=6)
+        self.assertEqual([one["name"] for one in answer["countries"]], ["Tern", "Petrel", "Dunlin"])
+        self.assertEqual(len(answer["wave_map"]["boards"]), len(answer["wave_map"]["faces_m"]))
+        self.assertTrue(answer["says"] and answer["detail"])
+
+    def test_a_board_of_the_rack_is_owned_as_it_hung(self) -> None:
+        ticket = self.at_the_break()
+        board = self.good("get", "/api/boards/")[0]
+        made = self.good("post", self.path(ticket), {"rack_board_id": board["id"]})
+        self.assertEqual(made["board"]["length_m"], board["board"]["length_m"])
+        self.assertEqual(made["litres"], board["litres"])
+        found = self.good("get", self.path(ticket))
+        self.assertEqual([one["id"] for one in found["boards"]], [made["id"]])
+
+    def test_wear_lowers_the_worth_and_a_choice_widens_the_country(self) -> None:
+        ticket = self.at_the_break(present_board=NOW)
+        mid = self.own(ticket, MID)
+        sound, before = float(mid["worth"]["value"]), self.good("get", self.path(ticket))["answer"]
+        path = f"/api/owned/{mid['id']}/"
+        looks = {"pressed_deck": "much", "sessions": 120}
+        worn = self.good("patch", path, {"version": 1, "looks": looks, "by_choice": True})
+        self.assertLess(float(worn["worth"]["value"]), sound)
+        after = self.good("get", self.path(ticket))["answer"]
+        self.assertGreater(after["countries"][1]["days"], before["countries"][1]["days"])
+        self.assertLess(after["regrets"][1]["worth"], before["regrets"][1]["worth"])
+
+    def test_two_at_once_and_what_cannot_be(self) -> None:
+        ticket = self.at_the_break()
+        mid = self.own(ticket, MID)
+        path = f"/api/owned/{mid['id']}/"
+        self.good("patch", path, {"version": 1, "by_choice": True})
+        late = self.call("patch", path, {"version": 1, "by_choice": False})
+        self.assertEqual((late.status_code, late.json()["current"]["by_choice"]), (409, True))
+        for body, field in (
+            ({"version": 2, "looks": {"stains": "lots"}}, "looks.stains"),
+            ({"version": 2, "board": {**MID, "length_m": 9}}, "board.length_m"),
+            ({"by_choice": True}, "version"),
+        ):
+            self.assertEqual(self.refused(400, "patch", path, body)["field"], field)
+        for body, field in (
+            ({}, "board"),
+            ({"rack_board_id": 10**6}, "rack_board_id"),
+            ({"board": {"family": "mid-length"}}, "board.length_m"),
+        ):
+            self.assertEqual(self.refused(400, "post", self.path(ticket), body)["field"], field)
+        for _ in range(11):
+            self.own(ticket, MID)
+        self.assertIn("12", self.refused(400, "post", self.path(ticket), {"board": MID})["message"])
+        self.good("delete", path)
+        self.assertFalse(OwnedBoard.objects.filter(pk=mid["id"]).exists())
+        self.assertEqual(self.call("patch", path, {"version": 3}).status_code, 404)
+
+    def test_the_next_board_is_of_the_open_ones_and_within_the_budget(self) -> None:
+        ticket = self.at_the_break(present_board=NOW)
+        self.good("post", "/api/boards/", {"board": {**BOARD, **MID, "price": 640}})
+        gun = {"family": "gun", "length_m": 2.9, "width_m": 0.5, "thickness_m": 0.08, "price": 100}
+        self.good("post", "/api/boards/", {"board": gun})
+        found = self.good("get", self.path(ticket, "next/") + "?slots=2&budget=650")
+        names = {one["name"] for one in found["candidates"]}
+        self.assertIn("Dunlin", names)
+        self.assertEqual(len(found["next"]), len(found["candidates"]))
+        for one in found["best_sets"]:
+            self.assertLessEqual(one["price"], 650)
+        for one in found["next"]:
+            self.assertGreaterEqual(one["rides_added"], -1e-9)
+            self.assertEqual(one["swap"]["out"], "Tern")
+        for query, field in (("?slots=4", "slots"), ("?budget=-1", "budget"), ("?colour=red", "colour")):
+            self.assertEqual(self.refused(400, "get", self.path(ticket, "next/") + query)["field"], field)
+
+    def test_months_make_up_the_free_days(self) -> None:
+        ticket = self.at_the_break(present_board=NOW)
+        self.own(ticket, MID)
+        every = self.good("get", self.path(ticket, "months/"))["months"]
+        self.assertEqual([one["month"] for one in every], list(range(1, 13)))
+        for one in every:
+            self.assertLessEqual(sum(one["boards"]) + one["none"], 30.5)
+        free = self.good("get", self.path(ticket, "months/") + "?free=weekends")["months"]
+        days = [sum(sum(one["boards"]) + one["none"] for one in rows) for rows in (every, free)]
+        self.assertAlmostEqual(days[1] / days[0], 2 / 7, delta=0.02)
+        self.assertEqual(
+            self.refused(400, "get", self.path(ticket, "months/") + "?free=never")["field"], "free"
+        )
+
+    def test_without_facts_or_boards_nothing_is_invented(self) -> None:
+        blank = self.good("post", "/api/fittings/", {})
+        found = self.good("get", self.path(blank))
+        self.assertEqual((found["boards"], found["answer"]["countries"], found["today"]), ([], [], None))
+        self.assertIn("mass_kg", found["answer"]["missing"])
+        self.assertEqual(self.good("get", self.path(blank, "next/"))["next"], [])
+        self.assertEqual(self.good("get", self.path(blank, "months/"))["months"], [])
