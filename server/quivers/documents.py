@@ -54,10 +54,15 @@ class QuiverOut(Result):
     """The boards of the surfer of a ticket over a year of its water, as the ticket stood at ``version``.
 
     ``answer`` is of the boards that are owned, in their order; ``today`` is null where no buoy measures, or
-    its hour is old."""
+    its hour is old. ``body_m``: how tall they are, said or assumed; ``at``: the break, by its name;
+    ``measured``: whether months can be told of it."""
 
     fitting_id: int
     version: int
+    who: str
+    body_m: float
+    at: str
+    measured: bool
     boards: tuple[OwnedOut, ...]
     answer: QuiverResult
     today: TodayTakes | None

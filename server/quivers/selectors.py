@@ -18,7 +18,7 @@ from chord_core.fit.answer.quiver_year import Asked, asked_of
 from chord_core.hull.describe import dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
-from chord_core.surfer.defaults import missing_facts
+from chord_core.surfer.defaults import height_from_mass, missing_facts
 from chord_core.water.bins import median_slope
 from chord_core.water.climate import counted
 from chord_core.water.face import Face
@@ -36,6 +36,8 @@ from quivers.documents import (
 )
 from quivers.models import OwnedBoard
 
+#: Mass [kg] of somebody who has not said it, for the words of heights.
+_ANYBODY_KG = 75.0
 #: Boards of a rack that are asked whether they would add something, the best first.
 _ASKED = 500
 #: What was asked of boards lately is kept: a look at the page again, or a note that changes nothing.
@@ -123,6 +125,10 @@ def quiver_of(fitting: Fitting) -> QuiverOut:
     return QuiverOut.model_construct(
         fitting_id=fitting.pk,
         version=fitting.version,
+        who=surfer.name or "",
+        body_m=surfer.height_m or height_from_mass(surfer.mass_kg or _ANYBODY_KG),
+        at=fitting.surf_break.name if fitting.surf_break else water.name or "",
+        measured=fitting.surf_break is not None and hours_of(fitting.surf_break) is not None,
         boards=tuple(map(_out, owned)),
         answer=answer,
         today=_today(fitting, owned),

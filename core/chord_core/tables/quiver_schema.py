@@ -14,4 +14,3 @@ class Quiver(Table):
     worth_adding_days: float = Field(gt=0, le=365)
     missed_from: Share
     swap_keeps: Share
-    repeats_from: Share

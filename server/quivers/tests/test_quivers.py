@@ -48,7 +48,7 @@ class Quivers(BreakCase):
         self.assertAlmostEqual(days, 365, places=6)
         self.assertEqual([one["name"] for one in answer["countries"]], ["Tern", "Petrel", "Dunlin"])
         self.assertEqual(len(answer["wave_map"]["boards"]), len(answer["wave_map"]["faces_m"]))
-        self.assertTrue(answer["says"] and answer["detail"])
+        self.assertTrue(answer["says"] and answer["where_says"])
 
     def test_a_board_of_the_rack_is_owned_as_it_hung(self) -> None:
         ticket = self.at_the_break()

@@ -44,6 +44,12 @@ export const router = createRouter({
       component: () => import('@/features/orders/OrdersPlace.vue'),
       props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
     },
+    {
+      path: '/quiver/:id(\\d+)?',
+      name: 'quiver',
+      component: () => import('@/features/quiver/QuiverPlace.vue'),
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
     { path: '/guide', name: 'guide', component: () => import('./GuidePlace.vue') },
     {
       path: '/addresses',

@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from pydantic import Field
 
 from chord_core.documents.base import Result
@@ -9,6 +11,8 @@ from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.size import SizeRequest
 
+#: Why no board works on a wave: too big, too soft (a steeper one of its size would do), or too small.
+Hole = Literal["big", "soft", "small"]
 #: Boards of one person, and how many may belong together when boards are added.
 MOST_OWNED, MOST_SLOTS = 12, 3
 
@@ -98,15 +102,14 @@ class Regret(Result):
 
 class WaveDays(Result):
     """A kind of wave of this water: face [m], steepest slope, days of a year that it makes up, the place of
-    the board that is taken (-1: none), whether another does as well, and where none works whether the wave is
-    too big for these boards or too weak."""
+    the board that is taken (-1: none), whether another does as well, and why none works."""
 
     face_m: float
     slope: float
     days: float
     board: int
     either: bool
-    too_big: bool
+    hole: Hole | None
 
 
 class WaveMap(Result):
@@ -133,7 +136,8 @@ class QuiverResult(Result):
     """Answer of ``quiver``: days of a year of 365, which countries and ``hole_days`` make up; rides are those
     of a year's sessions. ``enough_rides``: rides an hour from which a board works (on a river: how
     surely one stays). ``wave_map`` is null on a river, in a pool and in white water.
-    ``says``: what to do, in a sentence; ``detail``: which board on which waves, the double, the hole."""
+    ``says``: what to do, in a sentence; the others: which board on which waves, the double, the hole, where
+    there is one; ``holes``: days of the hole by what is wrong with those waves."""
 
     missing: tuple[str, ...] = ()
     enough_rides: float = 0.0
@@ -141,7 +145,7 @@ class QuiverResult(Result):
     countries: tuple[Country, ...] = ()
     hand_overs: tuple[QuiverHandOver, ...] = ()
     hole_days: float = 0.0
-    too_big_days: float = 0.0
+    holes: dict[Hole, float] = {}
     double_days: float = 0.0
     best_sets: tuple[BoardSet, ...] = ()
     next: tuple[NextBoard, ...] = ()
@@ -149,4 +153,6 @@ class QuiverResult(Result):
     waves: tuple[WaveDays, ...] = ()
     wave_map: WaveMap | None = None
     says: str = ""
-    detail: str = ""
+    where_says: str = ""
+    double_says: str = ""
+    hole_says: str = ""

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from chord_core import spoken
-from chord_core.documents.verbs.quiver import Country, NextBoard, QuiverResult
+from chord_core.documents.verbs.quiver import Country, Hole, NextBoard, QuiverResult
 from chord_core.tables import tables
 
 
@@ -56,24 +56,28 @@ def _where(countries: list[Country]) -> str:
 
 
 def _double(found: QuiverResult) -> str:
-    """The board whose days another rides as well, if most of them are."""
-    share = tables().quiver.repeats_from
-    for one in found.countries:
-        if one.days > 0 and one.either_days >= share * one.days and len(found.countries) > 1:
-            return f"{one.name} is hardly better than another on any of its days."
-    return ""
+    """The boards that would hardly be missed, though each has days on which it works."""
+    year = sum(one.rides for one in found.regrets) or 1.0
+    spare = [one.name for one in found.regrets if one.rides < tables().quiver.missed_from * year]
+    if len(found.regrets) < 2 or not spare:
+        return ""
+    return f"{' and '.join(spare)} only {'repeats' if len(spare) == 1 else 'repeat'} the others."
+
+
+_WHY: dict[Hole, str] = {"big": "too big", "soft": "too soft", "small": "too small"}
 
 
 def _hole(found: QuiverResult) -> str:
-    if round(found.hole_days) < 1:
-        return ""
-    big, weak = found.too_big_days, found.hole_days - found.too_big_days
-    parts = [f"{_days(days)} too {word}" for days, word in ((big, "big"), (weak, "weak")) if round(days) >= 1]
-    return f"No board works on {_days(found.hole_days)}: {' and '.join(parts)}." if parts else ""
+    parts = [f"{_days(days)} {_WHY[why]}" for why, days in found.holes.items() if round(days) >= 1]
+    return f"No board for {', '.join(parts)}." if parts else ""
 
 
-def quiver_says(found: QuiverResult) -> tuple[str, str]:
-    """The sentence that says what to do, and those on which board, the double and the hole."""
+def quiver_says(found: QuiverResult) -> dict[str, str]:
+    """What to do, which board on which waves, the double and the hole, by the fields of the answer."""
     taken = sorted((one for one in found.countries if one.days >= 1), key=lambda one: one.high_m or 0.0)
-    parts = [f"{_where(taken)}." if taken else "", _double(found), _hole(found)]
-    return _to_do(found), " ".join(part for part in parts if part)
+    return {
+        "says": _to_do(found),
+        "where_says": f"{_where(taken)}." if taken else "",
+        "double_says": _double(found),
+        "hole_says": _hole(found),
+    }

@@ -12,6 +12,7 @@ from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.quiver import (
     BoardSet,
     Country,
+    Hole,
     NextBoard,
     QuiverHandOver,
     QuiverRequest,
@@ -29,14 +30,17 @@ from chord_core.fit.judge.case import Case, case_of
 from chord_core.fit.search.sets import best_set, worth_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.hull.stations import Array
+from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import tables
-from chord_core.water.bins import bins_given, class_of, quantile
+from chord_core.water.bins import Bins, bins_given, class_of, quantile
 
 #: Of a board's days those between these shares are told as its faces.
 _FROM, _TO = 0.1, 0.9
+#: Waves are as large as one another within this of each other, in the logarithm of the face.
+_AS_LARGE = 0.15
+_WHY: tuple[Hole, ...] = ("big", "soft", "small")
 
 
 def _worth(request: QuiverRequest, row: int) -> float | None:
@@ -201,10 +205,17 @@ def _regrets(pool: _Pool) -> tuple[Regret, ...]:
     return tuple(made)
 
 
+def _hole(bins: Bins, row: int, works: BoolArray) -> Hole:
+    """Why no board works on a wave: by where the nearest that are ridden lie."""
+    face, slope = bins.face_m[row], bins.slope[row]
+    as_big = works & (np.abs(np.log(bins.face_m / face)) <= _AS_LARGE)
+    if (bins.slope[as_big] > slope).any():
+        return "soft"
+    return "big" if (bins.face_m[works] < face).any() else "small"
+
+
 def _waves(pool: _Pool, case: Case, taken: Taken) -> tuple[WaveDays, ...]:
-    bins, days = case.conditions.bins, pool.year.days
-    # Over the usual wave it is size that nothing works on, under it weakness.
-    usual = quantile(bins, 0.5)
+    bins, days, works = case.conditions.bins, pool.year.days, taken.board >= 0
     return tuple(
         WaveDays(
             face_m=float(bins.face_m[i]),
@@ -212,7 +223,7 @@ def _waves(pool: _Pool, case: Case, taken: Taken) -> tuple[WaveDays, ...]:
             days=float(days[i]),
             board=int(taken.board[i]),
             either=bool(taken.either[i]),
-            too_big=bool(taken.board[i] < 0 and bins.face_m[i] > usual),
+            hole=None if works[i] else _hole(bins, i, works),
         )
         for i in range(len(days))
     )
@@ -267,7 +278,7 @@ def quiver(request: QuiverRequest, known: Case | None = None) -> QuiverResult:
         countries=_countries(pool, case, taken),
         hand_overs=tuple(_hand_overs(pool, case, own_hull, own_fins, steepness, faces[taken.board >= 0])),
         hole_days=float(mine.days[taken.board < 0].sum()),
-        too_big_days=sum(one.days for one in waves if one.too_big),
+        holes={why: sum(one.days for one in waves if one.hole == why) for why in _WHY},
         double_days=float(mine.days[taken.either].sum()),
         best_sets=_best_sets(pool, request.slots, request.budget),
         next=_next(pool),
@@ -275,5 +286,4 @@ def quiver(request: QuiverRequest, known: Case | None = None) -> QuiverResult:
         waves=waves,
         wave_map=map_of(asked_of(case, own_hull, own_fins), request.by_choice) if owned else None,
     )
-    says, detail = quiver_says(found)
-    return found.model_copy(update={"says": says, "detail": detail})
+    return found.model_copy(update=quiver_says(found))

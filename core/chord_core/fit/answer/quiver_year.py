@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
+from scipy.ndimage import map_coordinates
 
 from chord_core.documents.verbs.quiver import WaveMap
 from chord_core.fit.judge.baseline import baseline_boards
@@ -20,11 +21,14 @@ from chord_core.tables import tables
 from chord_core.water.face import Face
 
 YEAR_DAYS = 365.0
+#: Kept over nothing, so that it has a logarithm.
+_TINY = 1e-9
 #: Within this of the better one another board does as well: the band of the hand-over.
 EITHER = 0.10
-#: Faces [m] and slopes of the map of waves.
-_FACES: Array = np.geomspace(0.25, 4.5, 40)
-_SLOPES: Array = np.geomspace(0.13, 1.3, 26)
+#: Faces [m] and slopes at which boards are asked for the map of waves, and how much finer it is drawn.
+_FACES: Array = np.geomspace(0.25, 4.5, 36)
+_SLOPES: Array = np.geomspace(0.13, 1.3, 24)
+_FINER = 3
 
 
 @dataclass(frozen=True)
@@ -181,11 +185,23 @@ def map_of(asked: Asked, by_choice: tuple[int, ...]) -> WaveMap | None:
     if asked.case.conditions.kind != "sea" or asked.in_foam:
         return None
     faces, slopes = np.meshgrid(_FACES, _SLOPES, indexing="ij")
-    taken = asked.taken(Face(faces.ravel(), slopes.ravel()), by_choice)
-    shape = faces.shape
+    waves = asked.waves(Face(faces.ravel(), slopes.ravel()))
+    shape = tuple(_FINER * (n - 1) + 1 for n in faces.shape)
+    rides, share = (
+        _finer(values, faces.shape, shape) for values in (waves.rides, np.log(waves.share + _TINY))
+    )
+    taken = taken_on(Waves(rides, np.exp(share), rides), enough_rides(asked.case), by_choice)
     return WaveMap(
-        faces_m=tuple(_FACES.tolist()),
-        slopes=tuple(_SLOPES.tolist()),
+        faces_m=tuple(np.geomspace(_FACES[0], _FACES[-1], shape[0]).tolist()),
+        slopes=tuple(np.geomspace(_SLOPES[0], _SLOPES[-1], shape[1]).tolist()),
         boards=tuple(map(tuple, taken.board.reshape(shape).tolist())),
         either=tuple(map(tuple, taken.either.reshape(shape).tolist())),
     )
+
+
+def _finer(values: Array, shape: tuple[int, ...], finer: tuple[int, ...]) -> Array:
+    """Between the faces and slopes asked, which stand in equal steps of their logarithms, (n, m')."""
+    boards = values.reshape(-1, *shape)
+    between = [np.linspace(0, n - 1, m) for n, m in zip(shape, finer, strict=True)]
+    places = np.meshgrid(np.arange(len(boards)), *between, indexing="ij")
+    return np.asarray(map_coordinates(boards, places, order=1)).reshape(len(boards), -1)

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 // The sum: line by line, against the budget, and what their present board brings.
 import { computed, defineAsyncComponent, reactive, ref } from 'vue'
-import type { GearChoice, GearResult } from '@/shared/api/client'
-import { TRADE_IN_LOOKS_BUCKLES_WORDS } from '@/shared/api/allowed'
+import type { GearChoice, GearResult, Looks } from '@/shared/api/client'
 import { vDraft } from '@/shared/forms/draft'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
+import SixLooks from '@/shared/forms/SixLooks.vue'
 import { useBoardDetails } from './boardDetails'
 import { useRack } from '@/shared/state/rack'
 import GearDeck from './GearDeck.vue'
@@ -12,7 +12,6 @@ import { useTicket } from '@/shared/state/ticket'
 import { smallText } from '@/shared/units/units'
 import { useSession } from '@/shared/shell/session'
 
-type Looks = NonNullable<GearChoice['trade_in']>
 const props = defineProps<{ gear: GearResult; choice: GearChoice }>()
 const emit = defineEmits<{ choose: [part: Partial<GearChoice>] }>()
 const { assumed, facts, fault } = useTicket()
@@ -21,15 +20,6 @@ const { units } = useSession()
 const EXTRAS = [
   { value: 'bag', says: 'bag' },
   { value: 'kit', says: 'repair kit' },
-] as const
-const SEEN = TRADE_IN_LOOKS_BUCKLES_WORDS.map((value) => ({ value, says: value }))
-const LOOKS = [
-  ['buckles', 'buckles'],
-  ['pressed_deck', 'pressed deck'],
-  ['stains', 'stains'],
-  ['repairs', 'repairs'],
-  ['cracked_boxes', 'cracked boxes'],
-  ['heavy', 'too heavy'],
 ] as const
 const LEFT_OUT = { bag: 'the bag', kit: 'the repair kit', pad: 'the pad', fins: 'new fins' }
 
@@ -178,14 +168,7 @@ function type(name: 'price' | 'sessions', event: Event): void {
           />
           <small v-if="wrong(name)" role="alert">{{ wrong(name) }}</small>
         </label>
-        <p v-for="[name, says] in LOOKS" :key="name" role="group" :aria-label="says">
-          <span>{{ says }}</span>
-          <ChoiceButtons
-            :options="SEEN"
-            :chosen="looks[name] ?? 'none'"
-            @choose="(seen) => look({ [name]: seen })"
-          />
-        </p>
+        <SixLooks :looks="looks" @look="look" />
         <p v-if="gear.trade_in" class="quiet">{{ gear.trade_in.reasons.join('; ') }}</p>
       </div>
     </template>

@@ -428,3 +428,5 @@ export const WAVE_BIN_LIMITS = {
   steepness: [0.05, 2],
   weight: [0, 1000000],
 } as const
+
+export const WAVE_DAYS_HOLE_WORDS = ['big', 'soft', 'small'] as const

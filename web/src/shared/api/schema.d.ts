@@ -4804,8 +4804,8 @@ export interface components {
         };
         /**
          * QuiverNext
-         * @description What the open boards of the rack would add to a surfer's boards, and the best sets of both; places are in
-         *     the surfer's boards with ``candidates`` behind them.
+         * @description What the open boards of the rack would add to a surfer's boards, and the best sets of both; places are
+         *     in the surfer's boards with ``candidates`` behind them.
          */
         QuiverNext: {
             /** Version */
@@ -4823,14 +4823,23 @@ export interface components {
          * QuiverOut
          * @description The boards of the surfer of a ticket over a year of its water, as the ticket stood at ``version``.
          *
-         *     ``answer`` is of the boards that are owned, in their order; ``today`` is null where no buoy measures, or its
-         *     hour is old.
+         *     ``answer`` is of the boards that are owned, in their order; ``today`` is null where no buoy measures, or
+         *     its hour is old. ``body_m``: how tall they are, said or assumed; ``at``: the break, by its name;
+         *     ``measured``: whether months can be told of it.
          */
         QuiverOut: {
             /** Fitting Id */
             fitting_id: number;
             /** Version */
             version: number;
+            /** Who */
+            who: string;
+            /** Body M */
+            body_m: number;
+            /** At */
+            at: string;
+            /** Measured */
+            measured: boolean;
             /** Boards */
             boards: components["schemas"]["OwnedOut"][];
             answer: components["schemas"]["QuiverResult"];
@@ -4841,7 +4850,8 @@ export interface components {
          * @description Answer of ``quiver``: days of a year of 365, which countries and ``hole_days`` make up; rides are those
          *     of a year's sessions. ``enough_rides``: rides an hour from which a board works (on a river: how
          *     surely one stays). ``wave_map`` is null on a river, in a pool and in white water.
-         *     ``says``: what to do, in a sentence; ``detail``: which board on which waves, the double, the hole.
+         *     ``says``: what to do, in a sentence; the others: which board on which waves, the double, the hole, where
+         *     there is one; ``holes``: days of the hole by what is wrong with those waves.
          */
         QuiverResult: {
             /**
@@ -4875,10 +4885,12 @@ export interface components {
              */
             hole_days: number;
             /**
-             * Too Big Days
-             * @default 0
+             * Holes
+             * @default {}
              */
-            too_big_days: number;
+            holes: {
+                [key: string]: number;
+            };
             /**
              * Double Days
              * @default 0
@@ -4912,10 +4924,20 @@ export interface components {
              */
             says: string;
             /**
-             * Detail
+             * Where Says
              * @default
              */
-            detail: string;
+            where_says: string;
+            /**
+             * Double Says
+             * @default
+             */
+            double_says: string;
+            /**
+             * Hole Says
+             * @default
+             */
+            hole_says: string;
         };
         /**
          * RackPlace
@@ -6146,8 +6168,8 @@ export interface components {
         };
         /**
          * TodayTakes
-         * @description Which board the last hour at the break asks for: its place (-1: none works), and whether another does as
-         *     well.
+         * @description Which board the last hour at the break asks for: its place (-1: none works), and whether another does
+         *     as well.
          */
         TodayTakes: {
             /** Board */
@@ -6390,8 +6412,7 @@ export interface components {
         /**
          * WaveDays
          * @description A kind of wave of this water: face [m], steepest slope, days of a year that it makes up, the place of
-         *     the board that is taken (-1: none), whether another does as well, and where none works whether the wave is
-         *     too big for these boards or too weak.
+         *     the board that is taken (-1: none), whether another does as well, and why none works.
          */
         WaveDays: {
             /** Face M */
@@ -6404,8 +6425,8 @@ export interface components {
             board: number;
             /** Either */
             either: boolean;
-            /** Too Big */
-            too_big: boolean;
+            /** Hole */
+            hole: ("big" | "soft" | "small") | null;
         };
         /**
          * WaveMap

@@ -10,6 +10,7 @@ const PLACES = [
   { to: '/ticket', name: 'Fit' },
   { to: '/rack', name: 'Rack' },
   { to: '/water', name: 'Water' },
+  { to: '/quiver', name: 'Quiver' },
   { to: '/orders', name: 'Orders' },
 ]
 

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+// The boards of one surfer. To be read in five seconds: which board on which day, the hole, the double; what to do.
+import { computed, onMounted, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+import { usePageTitle } from '@/shared/shell/pageTitle'
+import TopBar from '@/shared/shell/TopBar.vue'
+import { useSession } from '@/shared/shell/session'
+import { useRack } from '@/shared/state/rack'
+import { useTicket } from '@/shared/state/ticket'
+import { faceSays } from '@/shared/units/waveMap'
+import AddOwned from './AddOwned.vue'
+import MonthsOfBoards from './MonthsOfBoards.vue'
+import NextBoards from './NextBoards.vue'
+import OwnedBoard from './OwnedBoard.vue'
+import WaveCountries from './WaveCountries.vue'
+import WeaveTiles from './WeaveTiles.vue'
+import { useQuiver } from './quiver'
+
+const props = defineProps<{ id: number | null }>()
+const { state, load } = useQuiver()
+const { state: tickets, loadList } = useTicket()
+const { load: loadRack } = useRack()
+const { units, words, faces } = useSession()
+const router = useRouter()
+const shown = ref<number | null>(null)
+const quiver = computed(() => state.quiver)
+const answer = computed(() => quiver.value?.answer ?? null)
+usePageTitle(() => (quiver.value?.who ? `${quiver.value.who}: quiver` : 'Quiver'))
+
+onMounted(async () => {
+  await Promise.all([loadList(), loadRack()])
+  if (props.id) return
+  const last = tickets.fitting?.id ?? Number(window.localStorage.getItem('chord-ticket'))
+  const row = tickets.list.find((one) => one.id === last) ?? tickets.list[0]
+  if (row) await router.replace(`/quiver/${row.id}`)
+})
+watch(
+  () => props.id,
+  (id) => void (id && load(id)),
+  { immediate: true },
+)
+
+const face = (metres: number) =>
+  faceSays(metres, words.value, quiver.value?.body_m ?? 1.75, units.value, faces.value)
+/** All boards to one scale: the longest has the width of the column. */
+const scale = computed(() => {
+  const longest = Math.max(1.7, ...(quiver.value?.boards ?? []).map((one) => one.board.length_m))
+  return 196 / longest
+})
+/** Hand-overs between boards that both have days of their own. */
+const overs = computed(() => {
+  const has = new Set(answer.value?.countries.filter((one) => one.days >= 1).map((one) => one.name))
+  return (answer.value?.hand_overs ?? []).filter((one) => has.has(one.lower) && has.has(one.upper))
+})
+/** Which board up to which wave, in the words of heights that are chosen; the double; the hole. */
+const detail = computed(() => {
+  const found = answer.value
+  if (!found) return ''
+  const taken = found.countries
+    .filter((one) => one.days >= 1)
+    .sort((a, b) => (a.high_m ?? 0) - (b.high_m ?? 0))
+  const where = taken.map((one, i) => {
+    if (i < taken.length - 1) return `${one.name} up to ${face(one.high_m ?? 0)}`
+    return i ? `${one.name} above it` : `${one.name} on all that it works on`
+  })
+  const first = where.length ? `${where.join(', ')}.` : ''
+  return [first, found.double_says, found.hole_says].filter(Boolean).join(' ')
+})
+const today = computed(() => {
+  const now = quiver.value?.today
+  if (!now) return ''
+  const name = answer.value?.countries[now.board]?.name
+  const water = `${face(now.face_m)}, ${now.steepness}`
+  if (!name) return `Today, ${water}: none of them works.`
+  return `Today, ${water}: take ${name}${now.either ? ' (another does as well)' : ''}.`
+})
+const missing = computed(() => {
+  if (answer.value?.missing?.length) return 'Say mass and what they can do on the ticket.'
+  return quiver.value?.boards.length ? '' : 'No board yet: add one at the left.'
+})
+</script>
+
+<template>
+  <div class="whole">
+    <TopBar>
+      <label class="whose">
+        whose
+        <select
+          :value="id ?? ''"
+          aria-label="Whose boards"
+          @change="router.push(`/quiver/${($event.target as HTMLSelectElement).value}`)"
+        >
+          <option v-for="row in tickets.list" :key="row.id" :value="row.id">
+            {{ row.name || 'no name' }}
+          </option>
+        </select>
+      </label>
+    </TopBar>
+    <p v-if="state.fault" class="fault" role="alert">{{ state.fault }}</p>
+    <main v-if="quiver && answer">
+      <WeaveTiles :count="quiver.boards.length" />
+      <aside aria-label="Boards they own" tabindex="0">
+        <h1>{{ quiver.who || 'No name' }}</h1>
+        <p class="quiet">{{ quiver.boards.length }} boards · {{ quiver.at }}</p>
+        <ul>
+          <OwnedBoard
+            v-for="(owned, place) in quiver.boards"
+            :key="owned.id ?? 'now'"
+            :owned="owned"
+            :place="place"
+            :quiver="quiver"
+            :scale="scale"
+          />
+        </ul>
+        <AddOwned />
+      </aside>
+      <section class="map-of" aria-label="Which board on which day">
+        <p class="says">{{ state.next?.says || answer.says }}</p>
+        <p class="detail">{{ detail }}</p>
+        <p v-if="today" class="today">{{ today }}</p>
+        <p v-if="missing" class="quiet">{{ missing }}</p>
+        <template v-else>
+          <h2>
+            Which board on which day{{ quiver.at ? ` at ${quiver.at}` : '' }}
+            <span class="quiet">dots: days a year · shaded: two do the same · white: no board</span>
+          </h2>
+          <WaveCountries
+            v-if="answer.wave_map"
+            :quiver="quiver"
+            :shown="shown"
+            @show="shown = $event"
+          />
+          <p v-else class="quiet">
+            Here waves differ too little for a map: see the days at the left.
+          </p>
+          <ul v-if="overs.length" class="overs" aria-label="Hand-overs">
+            <li v-for="one in overs" :key="`${one.lower} ${one.upper}`" data-over>
+              <b>{{ one.lower }}</b> hands over to <b>{{ one.upper }}</b> at {{ face(one.face_m) }}
+              <span class="quiet"
+                >on {{ one.steepness }} faces; either, {{ face(one.low_m) }} to
+                {{ face(one.high_m) }}</span
+              >
+            </li>
+          </ul>
+          <MonthsOfBoards
+            v-if="state.months?.months.length"
+            :quiver="quiver"
+            :months="state.months"
+          />
+        </template>
+      </section>
+      <aside aria-label="What to add or sell" tabindex="0">
+        <NextBoards :quiver="quiver" :next="state.next" />
+      </aside>
+    </main>
+  </div>
+</template>
+
+<style scoped src="./QuiverPlace.css"></style>

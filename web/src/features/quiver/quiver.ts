@@ -1,0 +1,149 @@
+// The boards of the surfer of one ticket: what they are, a year of them, what to add; and what is written.
+import { markRaw, reactive } from 'vue'
+import {
+  api,
+  ApiError,
+  unwrap,
+  type Board,
+  type Line,
+  type Owned,
+  type OwnedPatch,
+  type Quiver,
+  type QuiverMonths,
+  type QuiverNext,
+} from '@/shared/api/client'
+
+const state = reactive({
+  quiver: null as Quiver | null,
+  next: null as QuiverNext | null,
+  months: null as QuiverMonths | null,
+  fault: '',
+  /** What was typed and refused: by field, what stands there and why not. */
+  refused: {} as Record<string, { text: string; says: string }>,
+  /** Which days count month by month, how many boards, and for how much. */
+  free: 'any day' as 'any day' | 'weekends' | 'evenings and weekends',
+  slots: 3,
+  budget: null as number | null,
+  searching: false,
+})
+
+const says = (error: unknown) =>
+  error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+const path = (id: number) => ({ path: { id } })
+
+/** The last question: an answer to an earlier one, or of another ticket, is dropped. */
+let asked = 0
+
+async function load(id: number): Promise<void> {
+  const mine = ++asked
+  if (state.quiver?.fitting_id !== id)
+    Object.assign(state, { quiver: null, next: null, months: null, refused: {} })
+  try {
+    const found = await unwrap<Quiver>(api.GET('/api/fittings/{id}/quiver/', { params: path(id) }))
+    if (mine !== asked) return
+    Object.assign(state, { quiver: markRaw(found), fault: '' })
+    // The boards and their map stand at once; what takes a search comes when it is there.
+    void Promise.all([loadNext(id, mine), loadMonths(id, mine)]).catch((error: unknown) => {
+      if (mine === asked) state.fault = says(error)
+    })
+  } catch (error) {
+    if (mine === asked) state.fault = says(error)
+  }
+}
+
+async function loadNext(id: number, mine = asked): Promise<void> {
+  state.searching = true
+  const { slots, budget } = state
+  const query = budget === null ? { slots } : { slots, budget }
+  try {
+    const found = await unwrap<QuiverNext | undefined>(
+      api.GET('/api/fittings/{id}/quiver/next/', { params: { ...path(id), query } }),
+    )
+    if (mine === asked && found) state.next = markRaw(found)
+  } finally {
+    if (mine === asked) state.searching = false
+  }
+}
+
+async function loadMonths(id: number, mine = asked): Promise<void> {
+  if (!state.quiver?.measured) return
+  const query = { free: state.free }
+  const found = await unwrap<QuiverMonths | undefined>(
+    api.GET('/api/fittings/{id}/quiver/months/', { params: { ...path(id), query } }),
+  )
+  if (mine === asked && found) state.months = markRaw(found)
+}
+
+/** Do something to a board and read all again; what is refused stays where it was typed. */
+async function write(field: string, text: string, call: () => Promise<unknown>): Promise<boolean> {
+  const id = state.quiver?.fitting_id
+  if (!id) return false
+  try {
+    await call()
+    delete state.refused[field]
+    await load(id)
+    return true
+  } catch (error) {
+    state.refused[field] = { text, says: says(error) }
+    if (error instanceof ApiError && error.status === 409) await load(id)
+    return false
+  }
+}
+
+function boardFrom(read: Line): Board {
+  const { assumed, length_m, width_m, thickness_m, stated_litres, name, family_guess } = read
+  return {
+    name: name ?? '',
+    family: family_guess,
+    length_m,
+    width_m,
+    thickness_m,
+    stated_litres,
+    assumed,
+  }
+}
+
+/** The boards of a surfer. */
+export function useQuiver() {
+  return {
+    state,
+    load,
+    again: () => state.quiver && load(state.quiver.fitting_id),
+    askNext: () => state.quiver && loadNext(state.quiver.fitting_id).catch(() => undefined),
+    askMonths: () => state.quiver && loadMonths(state.quiver.fitting_id).catch(() => undefined),
+    /** A board as one line of dims, or what is known of it. */
+    addLine: (text: string) =>
+      write('line', text, async () => {
+        const body = { text, rough: true }
+        const board = boardFrom(await unwrap<Line>(api.POST('/api/line/', { body })))
+        await unwrap(
+          api.POST('/api/fittings/{id}/quiver/', {
+            params: path(state.quiver?.fitting_id ?? 0),
+            body: { board },
+          }),
+        )
+      }),
+    addFromRack: (rack_board_id: number) =>
+      write('line', '', () =>
+        unwrap(
+          api.POST('/api/fittings/{id}/quiver/', {
+            params: path(state.quiver?.fitting_id ?? 0),
+            body: { rack_board_id },
+          }),
+        ),
+      ),
+    change: (owned: Owned, field: string, text: string, what: Omit<OwnedPatch, 'version'>) =>
+      write(`${field} ${owned.id}`, text, () =>
+        unwrap(
+          api.PATCH('/api/owned/{id}/', {
+            params: path(owned.id ?? 0),
+            body: { ...what, version: owned.version },
+          }),
+        ),
+      ),
+    letGo: (owned: Owned) =>
+      write('line', '', () =>
+        unwrap(api.DELETE('/api/owned/{id}/', { params: path(owned.id ?? 0) })),
+      ),
+  }
+}
