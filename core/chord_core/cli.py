@@ -18,6 +18,7 @@ from chord_core.documents import (
     FixRequest,
     GearRequest,
     HullRequest,
+    PlanRequest,
     QuiverRequest,
     RangeRequest,
     RankRequest,
@@ -35,6 +36,7 @@ from chord_core.fit.answer.change import change
 from chord_core.fit.answer.compare import compare
 from chord_core.fit.answer.fix import fix
 from chord_core.fit.answer.gear import gear
+from chord_core.fit.answer.plan import plan
 from chord_core.fit.answer.quiver import quiver
 from chord_core.fit.answer.rank import rank
 from chord_core.fit.answer.size import size
@@ -90,6 +92,10 @@ def _quiver(data: Any, explain: bool) -> BaseModel:
     return quiver(parse(QuiverRequest, data))
 
 
+def _plan(data: Any, explain: bool) -> BaseModel:
+    return plan(parse(PlanRequest, data))
+
+
 def _water(data: Any, explain: bool) -> BaseModel:
     return (explain_water if explain else describe_water)(parse(WaterRequest, data))
 
@@ -133,6 +139,7 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "change": _change,
     "gear": _gear,
     "quiver": _quiver,
+    "plan": _plan,
     "fix": _fix,
     "tape": _tape,
     "still": _still,
@@ -156,6 +163,7 @@ ABOUT = {
     "drawings": "a board as a file for a shaper: svg, dxf, pdf, stl, 3mf, csv",
     "gear": "fins, builds, leash, pad, wax, the board in payment and the sum",
     "quiver": "several boards of one person: which on which waves, hand-overs, the hole, what to add",
+    "plan": "the way ahead: levels, litres month by month, until when each board serves, the next ones",
     "tape": "a board that is being measured: its litres, doubtful readings, the next place",
     "still": "what a board does under anybody: what needs no surfer",
     "range": "whether the sizes of a model step evenly, and sizes between them",

@@ -90,6 +90,14 @@ BASES: dict[str, dict[str, Any]] = {
         "budget": 600,
         "by_choice": [1],
     },
+    "plan": {
+        "boards": [BOARD],
+        "surfer": {**SURFER, "age": 13},
+        "water": WATER,
+        "months": 6,
+        "growth_of": "girls",
+        "wear": [{"sessions": 40}],
+    },
     "fix": {"surfer": {**SURFER, "present_board": BOARD}, "water": WATER},
 }
 JUNK: tuple[Any, ...] = (

@@ -112,6 +112,7 @@ class Verbs(Asking):
             ("fix", {}),
             ("gear", {"board": BOARD}),
             ("quiver", {"boards": [BOARD]}),
+            ("plan", {}),
             ("compare", {"boards": [BOARD, SMALL]}),
         ):
             answer = self.ask(verb, {"surfer": {"rung": "linking"}, **more})
@@ -137,6 +138,9 @@ class Verbs(Asking):
             ("gear", {**both, "board": BOARD, "trade_in": {}}, "trade_in"),
             ("gear", {**both, "board": BOARD, "picked_fins": "none"}, "picked_fins"),
             ("gear", {**both, "board": BOARD, "extras": ["boat"]}, "extras.0"),
+            ("plan", {**both, "wear": [{}]}, "wear"),
+            ("plan", {**both, "months": 0}, "months"),
+            ("plan", {**both, "growth_of": "cats"}, "growth_of"),
             ("quiver", both, "boards"),
             ("quiver", {**both, "boards": [BOARD], "by_choice": [1]}, "by_choice.0"),
             ("quiver", {**both, "boards": [BOARD] * 13}, "boards"),

@@ -81,6 +81,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/quiver/", quivers.QuiverView.as_view(), name="quiver"),
     path("api/fittings/<int:pk>/quiver/next/", quivers.NextView.as_view(), name="quiver-next"),
     path("api/fittings/<int:pk>/quiver/months/", quivers.MonthsView.as_view(), name="quiver-months"),
+    path("api/fittings/<int:pk>/quiver/plan/", quivers.PlanView.as_view(), name="quiver-plan"),
     path("api/owned/<int:pk>/", quivers.OwnedView.as_view(), name="owned"),
     path("api/orders/", orders.OrdersView.as_view(), name="orders"),
     path("api/orders/<int:pk>/", orders.OrderView.as_view(), name="order"),

@@ -11,9 +11,19 @@ from chord_core.documents.verbs.climate import HoursAsked
 from fittings.models import Fitting
 from fittings.preemption import foreground_request, run_unless_stale
 from quivers.commands import change_owned, let_go, own_board
-from quivers.documents import NextAsked, OwnedIn, OwnedOut, OwnedPatch, QuiverMonths, QuiverNext, QuiverOut
+from quivers.documents import (
+    NextAsked,
+    OwnedIn,
+    OwnedOut,
+    OwnedPatch,
+    PlanAsked,
+    QuiverMonths,
+    QuiverNext,
+    QuiverOut,
+    QuiverPlan,
+)
 from quivers.models import OwnedBoard
-from quivers.selectors import as_out, months_for, next_for, quiver_of
+from quivers.selectors import as_out, months_for, next_for, plan_for, quiver_of
 
 
 class QuiverView(ShopView):
@@ -58,6 +68,19 @@ class MonthsView(ShopView):
         """Count the days in the hours that count; nothing when the ticket is changed meanwhile."""
         fitting, asked = self.own_or_404(Fitting, pk), self.query(HoursAsked)
         made = run_unless_stale(fitting, lambda ticket: months_for(ticket, asked))
+        return HttpResponse(status=204) if made is None else json_response(made)
+
+
+class PlanView(ShopView):
+    """The way ahead."""
+
+    @extend_schema(
+        operation_id="quiver_plan", parameters=parameters(PlanAsked), responses={200: QuiverPlan, 204: None}
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Look ahead; nothing when the ticket is changed meanwhile."""
+        fitting, asked = self.own_or_404(Fitting, pk), self.query(PlanAsked)
+        made = run_unless_stale(fitting, lambda ticket: plan_for(ticket, asked))
         return HttpResponse(status=204) if made is None else json_response(made)
 
 

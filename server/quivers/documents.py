@@ -6,7 +6,9 @@ from chord_core.documents import Board
 from chord_core.documents.base import Document, Result
 from chord_core.documents.verbs.gear import TradeInLooks, TradeInValue
 from chord_core.documents.verbs.hull import Curves, Dims
+from chord_core.documents.verbs.plan import PlanResult
 from chord_core.documents.verbs.quiver import MOST_SLOTS, BoardSet, MonthDays, NextBoard, QuiverResult
+from chord_core.surfer.growth import GrowthOf
 
 
 class OwnedIn(Document):
@@ -93,6 +95,19 @@ class QuiverNext(Result):
     candidates: tuple[Candidate, ...]
     next: tuple[NextBoard, ...]
     best_sets: tuple[BoardSet, ...]
+
+
+class PlanAsked(Document):
+    """For a child: whose growth is taken, the mean of both without it."""
+
+    growth_of: GrowthOf | None = None
+
+
+class QuiverPlan(Result):
+    """The way ahead, as a ticket stood at ``version``."""
+
+    version: int
+    plan: PlanResult
 
 
 class QuiverMonths(Result):

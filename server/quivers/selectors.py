@@ -7,11 +7,12 @@ import numpy as np
 
 from breaks.climate import hours_of, shore_of
 from breaks.now import now_at
-from chord_core.documents import Board, QuiverRequest, Surfer, Water
+from chord_core.documents import Board, PlanRequest, QuiverRequest, Surfer, Water
 from chord_core.documents.verbs.climate import HoursAsked
 from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.quiver import QuiverResult
 from chord_core.fit.answer.gear_sum import worth_of_looks
+from chord_core.fit.answer.plan import plan
 from chord_core.fit.answer.quiver import quiver
 from chord_core.fit.answer.quiver_months import months_of
 from chord_core.fit.answer.quiver_year import Asked, asked_of
@@ -29,9 +30,11 @@ from quivers.documents import (
     Candidate,
     NextAsked,
     OwnedOut,
+    PlanAsked,
     QuiverMonths,
     QuiverNext,
     QuiverOut,
+    QuiverPlan,
     TodayTakes,
 )
 from quivers.models import OwnedBoard
@@ -181,6 +184,20 @@ def next_for(fitting: Fitting, asked: NextAsked) -> QuiverNext:
         next=found.next,
         best_sets=found.best_sets,
     )
+
+
+def plan_for(fitting: Fitting, asked: PlanAsked) -> QuiverPlan:
+    """The way ahead of a ticket's surfer with the boards that they own."""
+    owned = owned_of(fitting)
+    surfer, water = fitting.documents()
+    request = PlanRequest(
+        surfer=surfer,
+        water=water,
+        boards=tuple(one.board for one in owned),
+        wear=tuple(one.looks for one in owned),
+        growth_of=asked.growth_of,
+    )
+    return QuiverPlan(version=fitting.version, plan=plan(request))
 
 
 def months_for(fitting: Fitting, asked: HoursAsked) -> QuiverMonths:

@@ -12,6 +12,7 @@ from chord_core.documents.verbs.drawings import DrawingsRequest
 from chord_core.documents.verbs.fix import FixRequest, FixResult
 from chord_core.documents.verbs.gear import GearRequest, GearResult
 from chord_core.documents.verbs.hull import HullRequest, HullResult, StillResult
+from chord_core.documents.verbs.plan import PlanRequest, PlanResult
 from chord_core.documents.verbs.quiver import QuiverRequest, QuiverResult
 from chord_core.documents.verbs.range import RangeRequest, RangeResult
 from chord_core.documents.verbs.rank import RankRequest, RankResult
@@ -40,6 +41,8 @@ __all__ = [
     "GearResult",
     "HullRequest",
     "HullResult",
+    "PlanRequest",
+    "PlanResult",
     "QuiverRequest",
     "QuiverResult",
     "RangeRequest",

@@ -43,6 +43,11 @@ def _boards(tables: Tables) -> Iterator[Check]:
     yield "orders: build", (name for names in tables.orders.foams.values() for name in names), builds
 
 
+def _way_ahead(tables: Tables) -> Iterator[Check]:
+    yield "plan: level", tables.plan.sessions_to_next, _levels(tables)
+    yield "plan: every level but the last", _levels(tables)[:-1], tables.plan.sessions_to_next
+
+
 def _levels(tables: Tables) -> list[str]:
     return [row.name for row in tables.rungs.rungs]
 
@@ -92,7 +97,7 @@ def _constants(tables: Tables) -> Iterator[Check]:
 def cross_faults(tables: Tables) -> list[str]:
     """What does not fit together, a sentence each; none where all does."""
     faults = []
-    for check in (_boards, _surfers, _answers, _constants):
+    for check in (_boards, _surfers, _answers, _way_ahead, _constants):
         for what, names, there in check(tables):
             known = set(there)
             faults += [f"{what} “{name}” is not known" for name in names if name not in known]

@@ -28,6 +28,7 @@ from chord_core.tables.checks import cross_faults
 from chord_core.tables.constants import Constants
 from chord_core.tables.gear_schema import Fins, Gear
 from chord_core.tables.orders_schema import Orders
+from chord_core.tables.plan_schema import Plan
 from chord_core.tables.quiver_schema import Quiver
 from chord_core.tables.schema import (
     Builds,
@@ -67,6 +68,7 @@ class Tables(Row):
     gear: Gear
     needs: Needs
     orders: Orders
+    plan: Plan
     power: Power
     questions: Questions
     quiver: Quiver

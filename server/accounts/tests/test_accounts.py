@@ -219,6 +219,7 @@ PARTS = (
     "quiver",
     "quiver-next",
     "quiver-months",
+    "quiver-plan",
 )
 METHODS = ("get", "post", "put", "patch", "delete")
 

@@ -128,6 +128,17 @@ class Quivers(BreakCase):
             self.refused(400, "get", self.path(ticket, "months/") + "?free=never")["field"], "free"
         )
 
+    def test_the_way_ahead_of_their_boards(self) -> None:
+        ticket = self.at_the_break(present_board=NOW, age=12)
+        self.own(ticket, MID)
+        found = self.good("get", self.path(ticket, "plan/"))["plan"]
+        self.assertEqual([one["name"] for one in found["until"]], ["Tern", "Dunlin"])
+        self.assertTrue(found["says"] and found["grows"])
+        boys = self.good("get", self.path(ticket, "plan/") + "?growth_of=boys")["plan"]
+        self.assertNotEqual(boys["months"][-1]["mass_kg"], found["months"][-1]["mass_kg"])
+        field = self.refused(400, "get", self.path(ticket, "plan/") + "?growth_of=cats")["field"]
+        self.assertEqual(field, "growth_of")
+
     def test_without_facts_or_boards_nothing_is_invented(self) -> None:
         blank = self.good("post", "/api/fittings/", {})
         found = self.good("get", self.path(blank))
@@ -135,3 +146,4 @@ class Quivers(BreakCase):
         self.assertIn("mass_kg", found["answer"]["missing"])
         self.assertEqual(self.good("get", self.path(blank, "next/"))["next"], [])
         self.assertEqual(self.good("get", self.path(blank, "months/"))["months"], [])
+        self.assertIn("mass_kg", self.good("get", self.path(blank, "plan/"))["plan"]["missing"])

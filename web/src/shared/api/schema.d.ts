@@ -777,6 +777,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/quiver/plan/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Look ahead; nothing when the ticket is changed meanwhile. */
+        get: operations["quiver_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/since/": {
         parameters: {
             query?: never;
@@ -2369,6 +2386,31 @@ export interface components {
             says: string;
         };
         /**
+         * Chain
+         * @description Boards one after another: rides over the months looked ahead, and the months in which none of them
+         *     serves.
+         */
+        Chain: {
+            /** Boards */
+            boards: components["schemas"]["ChainBoard"][];
+            /** Rides */
+            rides: number;
+            /** Dead Months */
+            dead_months: number;
+        };
+        /**
+         * ChainBoard
+         * @description A board of the chain: its kind and litres, from which month on.
+         */
+        ChainBoard: {
+            /** Litres */
+            litres: number;
+            /** Family */
+            family: string;
+            /** From Month */
+            from_month: number;
+        };
+        /**
          * Change
          * @description The smallest change of one thing that makes a board right: what, from what to what, the fit then.
          */
@@ -2461,6 +2503,20 @@ export interface components {
              * Format: date
              */
             to_day: string;
+        };
+        /**
+         * Climb
+         * @description The months after which a level is reached: quick, usual and slow learners (eight of ten between).
+         */
+        Climb: {
+            /** Rung */
+            rung: string;
+            /** Low Months */
+            low_months: number;
+            /** Months */
+            months: number;
+            /** High Months */
+            high_months: number;
         };
         /**
          * Closed
@@ -4032,6 +4088,16 @@ export interface components {
             neither: number;
         };
         /**
+         * Mover
+         * @description What would move the plan: going more or less often, and when the next level would be reached then.
+         */
+        Mover: {
+            /** Sessions Month */
+            sessions_month: number;
+            /** Months */
+            months: number;
+        };
+        /**
          * Need
          * @description A behaviour: what the surfer needs, ``low`` to ``high``, what the board gives and the present one
          *     (``now``), in ``unit``; between which ends it is drawn; a word, whether it falls short, and the derivation
@@ -4774,6 +4840,87 @@ export interface components {
             family: "long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up";
         };
         /**
+         * PlanMonth
+         * @description A month ahead (0: now): the level that is likely then, the kind that leads and its litres; ``spread_l``
+         *     is between a slow and a quick learner (eight of ten).
+         */
+        PlanMonth: {
+            /** Month */
+            month: number;
+            /** Rung */
+            rung: string;
+            /** Family */
+            family: string;
+            /** Litres */
+            litres: [
+                number,
+                number
+            ];
+            /** Spread L */
+            spread_l: [
+                number,
+                number
+            ];
+            /** Mass Kg */
+            mass_kg: number;
+        };
+        /**
+         * PlanResult
+         * @description Answer of ``plan``: never a promise. ``chain`` are the boards of the best chain of one to three,
+         *     ``one_board`` the best that one board can do; ``says`` the next step in a sentence.
+         */
+        PlanResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Months
+             * @default []
+             */
+            months: components["schemas"]["PlanMonth"][];
+            /**
+             * Climbs
+             * @default []
+             */
+            climbs: components["schemas"]["Climb"][];
+            /**
+             * Until
+             * @default []
+             */
+            until: components["schemas"]["Until"][];
+            /**
+             * Chain
+             * @default []
+             */
+            chain: components["schemas"]["ChainBoard"][];
+            /** @default null */
+            best: components["schemas"]["Chain"] | null;
+            /** @default null */
+            one_board: components["schemas"]["Chain"] | null;
+            /**
+             * Movers
+             * @default []
+             */
+            movers: components["schemas"]["Mover"][];
+            /**
+             * Grows
+             * @default false
+             */
+            grows: boolean;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Pauses
+             * @default
+             */
+            pauses: string;
+        };
+        /**
          * QuiverHandOver
          * @description Face height [m] at which a board of the quiver hands over to another on faces of a steepness, and the
          *     band in which either will do.
@@ -4844,6 +4991,15 @@ export interface components {
             boards: components["schemas"]["OwnedOut"][];
             answer: components["schemas"]["QuiverResult"];
             today: components["schemas"]["TodayTakes"] | null;
+        };
+        /**
+         * QuiverPlan
+         * @description The way ahead, as a ticket stood at ``version``.
+         */
+        QuiverPlan: {
+            /** Version */
+            version: number;
+            plan: components["schemas"]["PlanResult"];
         };
         /**
          * QuiverResult
@@ -6286,6 +6442,30 @@ export interface components {
             height_m: number;
             /** High */
             high: boolean;
+        };
+        /**
+         * Until
+         * @description How long a board serves, in months, for quick, usual and slow learners; null: longer than is looked
+         *     ahead. ``serves``: whether it does now; ``worth``: what it is worth in payment then, where its price is
+         *     known.
+         */
+        Until: {
+            /** Name */
+            name: string;
+            /** Family */
+            family: string;
+            /** Litres */
+            litres: number;
+            /** Serves */
+            serves: boolean;
+            /** Low Months */
+            low_months: number | null;
+            /** Months */
+            months: number | null;
+            /** High Months */
+            high_months: number | null;
+            /** Worth */
+            worth: number | null;
         };
         /**
          * Water
@@ -10011,6 +10191,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["QuiverNext"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    quiver_plan: {
+        parameters: {
+            query?: {
+                growth_of?: "boys" | "girls";
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuiverPlan"];
                 };
             };
             /** @description No response body */
