@@ -78,6 +78,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
     path("api/fittings/<int:pk>/worth/", fittings.WorthView.as_view(), name="worth"),
     path("api/fittings/<int:pk>/orderable/", orders.OrderableView.as_view(), name="orderable"),
+    path("api/fittings/<int:pk>/step/", fittings.StepView.as_view(), name="step"),
     path("api/fittings/<int:pk>/quiver/", quivers.QuiverView.as_view(), name="quiver"),
     path("api/fittings/<int:pk>/quiver/next/", quivers.NextView.as_view(), name="quiver-next"),
     path("api/fittings/<int:pk>/quiver/months/", quivers.MonthsView.as_view(), name="quiver-months"),

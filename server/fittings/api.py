@@ -32,6 +32,7 @@ from fittings.documents import (
     FittingPatch,
     Gear,
     GearOf,
+    NextStep,
     PreferredBoard,
     SettledSize,
     Since,
@@ -42,6 +43,7 @@ from fittings.documents import (
 )
 from fittings.gear import build_gear, gear_ahead
 from fittings.models import Fitting
+from fittings.next_step import build_next_step
 from fittings.preemption import foreground_request, run_unless_stale
 from fittings.surfable_days import count_surfable_days
 from rack.models import Board
@@ -196,6 +198,20 @@ class GearView(ShopView):
             return _unless_changed(fitting, lambda ticket: gear_ahead(ticket, board))
         with foreground_request():
             return json_response(build_gear(fitting, asked.preferred_board_id))
+
+
+class StepView(ShopView):
+    """The next step."""
+
+    @extend_schema(
+        operation_id="fitting_step",
+        parameters=parameters(PreferredBoard),
+        responses={200: NextStep, 204: None},
+    )
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Look three years ahead; nothing when the ticket is changed meanwhile."""
+        fitting, preferred = self.own_or_404(Fitting, pk), _preferred(self)
+        return _unless_changed(fitting, lambda ticket: build_next_step(ticket, preferred))
 
 
 class WhyView(ShopView):

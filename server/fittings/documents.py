@@ -240,6 +240,13 @@ class ComparedWith(Document):
     boards: CommaList[str] = Field(description="7,12 or now,7")
 
 
+class NextStep(Result):
+    """How long the board on the bench serves and what comes after it, as a ticket stood at ``version``."""
+
+    version: int
+    says: str
+
+
 class WhyNotOf(Document):
     """Of which board of the rack it is asked; of the one on the bench where none is named."""
 

@@ -83,6 +83,7 @@ def hand_out(
     answer: Answer,
     kind: tuple[str, Windows] | None,
     gear: GearResult | None,
+    ahead: str,
     units: str,
     shop: str,
 ) -> bytes:
@@ -92,6 +93,7 @@ def hand_out(
         answer: as the screen shows it; without a board or an answer the page says so.
         kind: a family and its windows, as they stand under the bench.
         gear: what leaves the shop with the board, as the screen has it.
+        ahead: how long the board serves and what comes after it, as the screen says it.
         units: ``imperial`` or ``metric``.
     """
     sheet = Sheet()
@@ -105,6 +107,8 @@ def hand_out(
     sheet.says(_title(bench, units), style="B", size=13, high=7)
     where = f" at {water.name}" if water.name else ""
     sheet.says(f"{bench.board.family}; judged for your waves{where}.", size=10)
+    if ahead:
+        sheet.says(ahead, size=10)
     draw_board(sheet, bench.hull)
     _why(sheet, bench.ranked)
     if kind:

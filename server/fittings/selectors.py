@@ -25,6 +25,7 @@ from fittings.documents import (
 from fittings.gear import build_gear, gear_choice, gear_in
 from fittings.hand_out import hand_out
 from fittings.models import Fitting
+from fittings.next_step import build_next_step
 
 #: The boards that a surfer speaks of.
 _BOARDS = ("present_board", "best_board", "worst_board")
@@ -69,7 +70,8 @@ def print_hand_out(fitting: Fitting, person: User) -> bytes:
     preferred = build_doubts(fitting).preferred_board_id
     answer, gear = build_answer(fitting, preferred), build_gear(fitting, preferred).gear
     kind = _kind_shown(answer, size, pinned)
-    return hand_out(facts, water, answer, kind, gear, person.units, fitting.shop.name)
+    ahead = build_next_step(fitting, preferred).says
+    return hand_out(facts, water, answer, kind, gear, ahead, person.units, fitting.shop.name)
 
 
 def _kind_shown(answer: Answer, size: SizeResult, pinned: PinnedSize | None) -> tuple[str, Windows] | None:

@@ -216,6 +216,7 @@ PARTS = (
     "hand-out",
     "worth",
     "orderable",
+    "step",
     "quiver",
     "quiver-next",
     "quiver-months",

@@ -39,6 +39,9 @@ class Page(HandOver):
         low, high = kind["windows"]["litres"]
         self.assertIn(f"{low:.1f} to {high:.1f}", text)
         self.assertIn("local rules go before", text)
+        ahead = self.good("get", f"/api/fittings/{ticket['id']}/step/")["says"]
+        self.assertTrue(ahead)
+        self.assertIn(ahead, text)
         self.assertIn("What to look for in an all-rounder", text)
 
     def test_the_sum_is_that_of_the_screen(self) -> None:

@@ -46,6 +46,11 @@ def _kind(family: str) -> str:
 
 def plan_says(found: PlanResult) -> str:
     """This one for so long, then that."""
+    says = _said(found)
+    return f"{says[0].upper()}{says[1:]}"
+
+
+def _said(found: PlanResult) -> str:
     ahead, now = found.months[-1].month, found.months[0]
     board = next((one for one in found.until if one.serves), None)
     if board is not None:

@@ -133,6 +133,24 @@ def _movers(way: Way) -> tuple[Mover, ...]:
     return tuple(made)
 
 
+def next_step(request: PlanRequest) -> str:
+    """How long the first of the boards serves and what comes after it, in a sentence; empty while mass or
+    level is not known, or where it does not serve now.
+
+    Raises:
+        Cancelled: nobody waits for it (``cancellable``).
+    """
+    case = case_of(request)
+    if case is None or not request.boards:
+        return ""
+    way = Way(request.surfer, request.water, case.rider, request.growth_of)
+    ahead = request.months or tables().plan.months
+    until = _until(way, request, ahead)
+    if not until[0].serves:
+        return ""
+    return plan_says(PlanResult(months=_months(way, ahead), until=until[:1]))
+
+
 def plan(request: PlanRequest) -> PlanResult:
     """Look ahead for a surfer.
 

@@ -5,11 +5,13 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { lengthOf, planPath } from '@/shared/drawing/drawing'
 import { useSession } from '@/shared/shell/session'
+import { useNextStep } from './nextStep'
 import { useTicket } from '@/shared/state/ticket'
 import { lengthText, thicknessText, widthText } from '@/shared/units/units'
 import { useBoardDetails } from './boardDetails'
 import { headline, waveLines } from './verdict'
 
+const ahead = useNextStep()
 const open = defineModel<boolean>({ required: true })
 const { answer, facts, fitting, pinned, settled, version } = useTicket()
 const { units } = useSession()
@@ -95,6 +97,10 @@ const cautions = computed(() => [
         <template v-if="advice">
           <h2>How to ride it</h2>
           <p>{{ advice.ridden }}</p>
+        </template>
+        <template v-if="ahead">
+          <h2>The next step</h2>
+          <p data-ahead>{{ ahead }}</p>
         </template>
         <h2>What to look for</h2>
         <dl>

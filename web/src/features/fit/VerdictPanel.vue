@@ -3,6 +3,7 @@
 import { computed } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
+import { useNextStep, watchNextStep } from './nextStep'
 import NeedsLines from './NeedsLines.vue'
 import { headline, litresLine, notHere, waveLines } from './verdict'
 import type { Caution } from '@/shared/api/client'
@@ -37,6 +38,8 @@ const fix = computed(() => {
   const found = doubts.value?.fix
   return found?.first ? `${found.fixes[0]?.says} ${found.says}` : ''
 })
+watchNextStep()
+const ahead = useNextStep()
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
 const overBudget = computed(() => Math.round(ranked.value?.over_budget ?? 0))
 const closed = computed(() => (answer.value?.size.closed ?? []).slice(0, 3))
@@ -111,7 +114,7 @@ const place = computed(() => {
           <WhyNot />
         </div>
       </template>
-      <dl v-if="ranked && (sure || fix)" class="doubts" data-doubts>
+      <dl v-if="ranked && (sure || fix || ahead)" class="doubts" data-doubts>
         <template v-if="fix">
           <dt>Try first</dt>
           <dd>{{ fix }}</dd>
@@ -119,6 +122,10 @@ const place = computed(() => {
         <template v-if="sure">
           <dt>How sure</dt>
           <dd>{{ sure.says }}</dd>
+        </template>
+        <template v-if="ahead">
+          <dt>Ahead</dt>
+          <dd data-ahead>{{ ahead }}</dd>
         </template>
       </dl>
       <template v-else-if="!ranked && closed.length">

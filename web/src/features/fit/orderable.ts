@@ -1,7 +1,8 @@
 // The board that could be ordered for the ticket in hand: solved when the answer has stood for a while.
-import { computed, markRaw, reactive, watch } from 'vue'
+import { computed, markRaw, reactive } from 'vue'
 import { api, unwrap, type Board, type Orderable } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
+import { whenSettled } from './whenSettled'
 
 /** Longer than the doubts wait: what is on the wall comes first. */
 const REST_MS = 3000
@@ -10,26 +11,15 @@ const state = reactive({ found: null as Orderable | null, of: 0 })
 
 /** Ask for it whenever the ticket's answer stands; what was found before stays until then. */
 export function watchOrderable(): void {
-  const { fitting, fresh, answer } = useTicket()
-  let waiting: ReturnType<typeof setTimeout> | undefined
-  async function ask(id: number): Promise<void> {
+  const { fitting } = useTicket()
+  whenSettled(REST_MS, async (id) => {
     const path = { params: { path: { id } } }
     const found = await unwrap<Orderable | undefined>(
       api.GET('/api/fittings/{id}/orderable/', path),
     )
     if (found && fitting.value?.id === id && fitting.value.version === found.version)
       Object.assign(state, { found: markRaw(found), of: id })
-  }
-  watch(
-    () => [fitting.value?.id, fitting.value?.version, fresh.value],
-    () => {
-      clearTimeout(waiting)
-      const id = fitting.value?.id
-      if (!id || !fresh.value || answer.value?.size.missing?.length) return
-      waiting = setTimeout(() => void ask(id).catch(() => undefined), REST_MS)
-    },
-    { immediate: true },
-  )
+  })
 }
 
 /** What could be ordered, if it was found for this ticket. */

@@ -13,7 +13,9 @@ import MonthsOfBoards from './MonthsOfBoards.vue'
 import NextBoards from './NextBoards.vue'
 import OwnedBoard from './OwnedBoard.vue'
 import WaveCountries from './WaveCountries.vue'
+import WayAhead from './WayAhead.vue'
 import WeaveTiles from './WeaveTiles.vue'
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { useQuiver } from './quiver'
 
 const props = defineProps<{ id: number | null }>()
@@ -23,6 +25,11 @@ const { load: loadRack } = useRack()
 const { units, words, faces } = useSession()
 const router = useRouter()
 const shown = ref<number | null>(null)
+const FACES = [
+  { value: 'year', says: 'the year' },
+  { value: 'ahead', says: 'the way ahead' },
+] as const
+const show = ref<'year' | 'ahead'>('year')
 const quiver = computed(() => state.quiver)
 const answer = computed(() => quiver.value?.answer ?? null)
 usePageTitle(() => (quiver.value?.who ? `${quiver.value.who}: quiver` : 'Quiver'))
@@ -118,35 +125,45 @@ const missing = computed(() => {
         <p class="says">{{ state.next?.says || answer.says }}</p>
         <p class="detail">{{ detail }}</p>
         <p v-if="today" class="today">{{ today }}</p>
+        <p v-if="state.plan?.plan.says" class="detail" data-step>{{ state.plan.plan.says }}</p>
         <p v-if="missing" class="quiet">{{ missing }}</p>
         <template v-else>
-          <h2>
-            Which board on which day{{ quiver.at ? ` at ${quiver.at}` : '' }}
-            <span class="quiet">dots: days a year · shaded: two do the same · white: no board</span>
-          </h2>
-          <WaveCountries
-            v-if="answer.wave_map"
-            :quiver="quiver"
-            :shown="shown"
-            @show="shown = $event"
-          />
-          <p v-else class="quiet">
-            Here waves differ too little for a map: see the days at the left.
+          <p class="faces" role="group" aria-label="What is shown">
+            <ChoiceButtons :options="FACES" :chosen="show" @choose="(one) => (show = one)" />
           </p>
-          <ul v-if="overs.length" class="overs" aria-label="Hand-overs">
-            <li v-for="one in overs" :key="`${one.lower} ${one.upper}`" data-over>
-              <b>{{ one.lower }}</b> hands over to <b>{{ one.upper }}</b> at {{ face(one.face_m) }}
+          <WayAhead v-if="show === 'ahead' && state.plan" :quiver="quiver" :plan="state.plan" />
+          <template v-else-if="show === 'year'">
+            <h2>
+              Which board on which day{{ quiver.at ? ` at ${quiver.at}` : '' }}
               <span class="quiet"
-                >on {{ one.steepness }} faces; either, {{ face(one.low_m) }} to
-                {{ face(one.high_m) }}</span
+                >dots: days a year · shaded: two do the same · white: no board</span
               >
-            </li>
-          </ul>
-          <MonthsOfBoards
-            v-if="state.months?.months.length"
-            :quiver="quiver"
-            :months="state.months"
-          />
+            </h2>
+            <WaveCountries
+              v-if="answer.wave_map"
+              :quiver="quiver"
+              :shown="shown"
+              @show="shown = $event"
+            />
+            <p v-else class="quiet">
+              Here waves differ too little for a map: see the days at the left.
+            </p>
+            <ul v-if="overs.length" class="overs" aria-label="Hand-overs">
+              <li v-for="one in overs" :key="`${one.lower} ${one.upper}`" data-over>
+                <b>{{ one.lower }}</b> hands over to <b>{{ one.upper }}</b> at
+                {{ face(one.face_m) }}
+                <span class="quiet"
+                  >on {{ one.steepness }} faces; either, {{ face(one.low_m) }} to
+                  {{ face(one.high_m) }}</span
+                >
+              </li>
+            </ul>
+            <MonthsOfBoards
+              v-if="state.months?.months.length"
+              :quiver="quiver"
+              :months="state.months"
+            />
+          </template>
         </template>
       </section>
       <aside aria-label="What to add or sell" tabindex="0">

@@ -11,6 +11,7 @@ import {
   type Quiver,
   type QuiverMonths,
   type QuiverNext,
+  type QuiverPlan,
 } from '@/shared/api/client'
 
 const state = reactive({
@@ -21,6 +22,8 @@ const state = reactive({
   /** What was typed and refused: by field, what stands there and why not. */
   refused: {} as Record<string, { text: string; says: string }>,
   /** Which days count month by month, how many boards, and for how much. */
+  plan: null as QuiverPlan | null,
+  growthOf: 'both' as 'both' | 'girls' | 'boys',
   free: 'any day' as 'any day' | 'weekends' | 'evenings and weekends',
   slots: 3,
   budget: null as number | null,
@@ -37,15 +40,17 @@ let asked = 0
 async function load(id: number): Promise<void> {
   const mine = ++asked
   if (state.quiver?.fitting_id !== id)
-    Object.assign(state, { quiver: null, next: null, months: null, refused: {} })
+    Object.assign(state, { quiver: null, next: null, months: null, plan: null, refused: {} })
   try {
     const found = await unwrap<Quiver>(api.GET('/api/fittings/{id}/quiver/', { params: path(id) }))
     if (mine !== asked) return
     Object.assign(state, { quiver: markRaw(found), fault: '' })
     // The boards and their map stand at once; what takes a search comes when it is there.
-    void Promise.all([loadNext(id, mine), loadMonths(id, mine)]).catch((error: unknown) => {
-      if (mine === asked) state.fault = says(error)
-    })
+    void Promise.all([loadNext(id, mine), loadMonths(id, mine), loadPlan(id, mine)]).catch(
+      (error: unknown) => {
+        if (mine === asked) state.fault = says(error)
+      },
+    )
   } catch (error) {
     if (mine === asked) state.fault = says(error)
   }
@@ -72,6 +77,14 @@ async function loadMonths(id: number, mine = asked): Promise<void> {
     api.GET('/api/fittings/{id}/quiver/months/', { params: { ...path(id), query } }),
   )
   if (mine === asked && found) state.months = markRaw(found)
+}
+
+async function loadPlan(id: number, mine = asked): Promise<void> {
+  const query = state.growthOf === 'both' ? {} : { growth_of: state.growthOf }
+  const found = await unwrap<QuiverPlan | undefined>(
+    api.GET('/api/fittings/{id}/quiver/plan/', { params: { ...path(id), query } }),
+  )
+  if (mine === asked && found) state.plan = markRaw(found)
 }
 
 /** Do something to a board and read all again; what is refused stays where it was typed. */
@@ -111,6 +124,7 @@ export function useQuiver() {
     again: () => state.quiver && load(state.quiver.fitting_id),
     askNext: () => state.quiver && loadNext(state.quiver.fitting_id).catch(() => undefined),
     askMonths: () => state.quiver && loadMonths(state.quiver.fitting_id).catch(() => undefined),
+    askPlan: () => state.quiver && loadPlan(state.quiver.fitting_id).catch(() => undefined),
     /** A board as one line of dims, or what is known of it. */
     addLine: (text: string) =>
       write('line', text, async () => {

@@ -811,6 +811,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/step/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Look three years ahead; nothing when the ticket is changed meanwhile. */
+        get: operations["fitting_step"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/why/": {
         parameters: {
             query?: never;
@@ -4178,6 +4195,16 @@ export interface components {
             from_tail_m: number | null;
             /** Unsure L */
             unsure_l: number;
+        };
+        /**
+         * NextStep
+         * @description How long the board on the bench serves and what comes after it, as a ticket stood at ``version``.
+         */
+        NextStep: {
+            /** Version */
+            version: number;
+            /** Says */
+            says: string;
         };
         /**
          * Now
@@ -10305,6 +10332,64 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FittingOut"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fitting_step: {
+        parameters: {
+            query?: {
+                /** @description as the doubts named it */
+                preferred_board_id?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextStep"];
                 };
             };
             /** @description No response body */
