@@ -1,6 +1,7 @@
 """Addresses of the boards that surfers own."""
 
 from django.http import Http404, HttpResponse
+from drf_spectacular.types import OpenApiTypes
 from drf_spectacular.utils import extend_schema
 from rest_framework.request import Request
 
@@ -10,6 +11,8 @@ from chord_core.documents import parse
 from chord_core.documents.verbs.climate import HoursAsked
 from fittings.models import Fitting
 from fittings.preemption import foreground_request, run_unless_stale
+from quivers.ahead import months_for, plan_for, trip_for
+from quivers.card import card_pdf
 from quivers.commands import change_owned, let_go, own_board
 from quivers.documents import (
     NextAsked,
@@ -21,9 +24,11 @@ from quivers.documents import (
     QuiverNext,
     QuiverOut,
     QuiverPlan,
+    QuiverTrip,
+    TripAsked,
 )
 from quivers.models import OwnedBoard
-from quivers.selectors import as_out, months_for, next_for, plan_for, quiver_of
+from quivers.selectors import as_out, next_for, quiver_of
 
 
 class QuiverView(ShopView):
@@ -82,6 +87,28 @@ class PlanView(ShopView):
         fitting, asked = self.own_or_404(Fitting, pk), self.query(PlanAsked)
         made = run_unless_stale(fitting, lambda ticket: plan_for(ticket, asked))
         return HttpResponse(status=204) if made is None else json_response(made)
+
+
+class TripView(ShopView):
+    """A trip."""
+
+    @extend_schema(operation_id="quiver_trip", parameters=parameters(TripAsked), responses=QuiverTrip)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Say which boards to take."""
+        fitting, asked = self.own_or_404(Fitting, pk), self.query(TripAsked)
+        return json_response(trip_for(fitting, asked))
+
+
+class CardView(ShopView):
+    """A card for the wall at home."""
+
+    @extend_schema(operation_id="quiver_card", responses={(200, "application/pdf"): OpenApiTypes.BINARY})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Print which board goes out on which day, as PDF."""
+        made = card_pdf(self.own_or_404(Fitting, pk), self.person.units)
+        response = HttpResponse(made, content_type="application/pdf")
+        response["Content-Disposition"] = f'inline; filename="which-board-{pk}.pdf"'
+        return response
 
 
 class OwnedView(ShopView):

@@ -4,10 +4,20 @@ from pydantic import Field
 
 from chord_core.documents import Board
 from chord_core.documents.base import Document, Result
+from chord_core.documents.names import SteepnessName
 from chord_core.documents.verbs.gear import TradeInLooks, TradeInValue
 from chord_core.documents.verbs.hull import Curves, Dims
 from chord_core.documents.verbs.plan import PlanResult
-from chord_core.documents.verbs.quiver import MOST_SLOTS, BoardSet, MonthDays, NextBoard, QuiverResult
+from chord_core.documents.verbs.quiver import (
+    MOST_SLOTS,
+    BoardSet,
+    DayTakes,
+    MonthDays,
+    NextBoard,
+    QuiverResult,
+)
+from chord_core.documents.verbs.trip import MOST_TAKEN, LongestM, MostKg, TripDays, TripResult
+from chord_core.documents.water import FaceM
 from chord_core.surfer.growth import GrowthOf
 
 
@@ -111,7 +121,32 @@ class QuiverPlan(Result):
 
 
 class QuiverMonths(Result):
-    """Month by month, in the hours that count; empty where no buoy measures."""
+    """Month by month, and the last days as they were measured, in the hours that count; empty where no buoy
+    measures."""
 
     version: int
     months: tuple[MonthDays, ...]
+    week: tuple[DayTakes, ...] = ()
+
+
+class TripAsked(Document):
+    """Another water: a break of the shop, or remembered days [m]; for how many days, how many boards, how
+    long the longest may be [m] and how much they may weigh together [kg]."""
+
+    break_id: int | None = None
+    small_m: FaceM | None = None
+    usual_m: FaceM | None = None
+    big_m: FaceM | None = None
+    steepness: SteepnessName | None = None
+    days: TripDays = 10
+    slots: int = Field(default=MOST_TAKEN, ge=1, le=MOST_TAKEN)
+    longest_m: LongestM | None = None
+    most_kg: MostKg | None = None
+
+
+class QuiverTrip(Result):
+    """Which boards to take, as a ticket stood at ``version``."""
+
+    version: int
+    at: str
+    trip: TripResult

@@ -5,23 +5,19 @@ from functools import lru_cache
 
 import numpy as np
 
-from breaks.climate import hours_of, shore_of
+from breaks.climate import hours_of
 from breaks.now import now_at
-from chord_core.documents import Board, PlanRequest, QuiverRequest, Surfer, Water
-from chord_core.documents.verbs.climate import HoursAsked
+from chord_core.documents import Board, QuiverRequest, Surfer, Water
 from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.quiver import QuiverResult
 from chord_core.fit.answer.gear_sum import worth_of_looks
-from chord_core.fit.answer.plan import plan
 from chord_core.fit.answer.quiver import quiver
-from chord_core.fit.answer.quiver_months import months_of
 from chord_core.fit.answer.quiver_year import Asked, asked_of
 from chord_core.hull.describe import dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.surfer.defaults import height_from_mass, missing_facts
 from chord_core.water.bins import median_slope
-from chord_core.water.climate import counted
 from chord_core.water.face import Face
 from fittings.answers import drawn, judge_ticket
 from fittings.models import Fitting
@@ -30,11 +26,8 @@ from quivers.documents import (
     Candidate,
     NextAsked,
     OwnedOut,
-    PlanAsked,
-    QuiverMonths,
     QuiverNext,
     QuiverOut,
-    QuiverPlan,
     TodayTakes,
 )
 from quivers.models import OwnedBoard
@@ -106,7 +99,7 @@ def _asked(surfer: str, water: str, boards: tuple[Board, ...]) -> Asked | None:
     return asked_of(case, labelled_hulls(boards), fins_of(boards)) if case else None
 
 
-def _ready(fitting: Fitting, owned: list[Owned]) -> Asked | None:
+def ready_boards(fitting: Fitting, owned: list[Owned]) -> Asked | None:
     """The boards ready to be asked; None while mass or level is not known, or there is none."""
     if not owned:
         return None
@@ -139,7 +132,7 @@ def quiver_of(fitting: Fitting) -> QuiverOut:
 
 
 def _today(fitting: Fitting, owned: list[Owned]) -> TodayTakes | None:
-    place, asked = fitting.surf_break, _ready(fitting, owned)
+    place, asked = fitting.surf_break, ready_boards(fitting, owned)
     if place is None or asked is None or asked.in_foam:
         return None
     now = now_at(place)
@@ -184,29 +177,3 @@ def next_for(fitting: Fitting, asked: NextAsked) -> QuiverNext:
         next=found.next,
         best_sets=found.best_sets,
     )
-
-
-def plan_for(fitting: Fitting, asked: PlanAsked) -> QuiverPlan:
-    """The way ahead of a ticket's surfer with the boards that they own."""
-    owned = owned_of(fitting)
-    surfer, water = fitting.documents()
-    request = PlanRequest(
-        surfer=surfer,
-        water=water,
-        boards=tuple(one.board for one in owned),
-        wear=tuple(one.looks for one in owned),
-        growth_of=asked.growth_of,
-    )
-    return QuiverPlan(version=fitting.version, plan=plan(request))
-
-
-def months_for(fitting: Fitting, asked: HoursAsked) -> QuiverMonths:
-    """Which board on how many days of each month, in the hours that count."""
-    place, owned = fitting.surf_break, owned_of(fitting)
-    hours, shore = (hours_of(place), shore_of(place)) if place else (None, None)
-    ready = _ready(fitting, owned)
-    if hours is None or shore is None or ready is None or ready.in_foam:
-        return QuiverMonths(version=fitting.version, months=())
-    rows = counted(hours, asked, shore)
-    choice = _request(fitting, owned).by_choice
-    return QuiverMonths(version=fitting.version, months=months_of(ready, hours, rows, choice))

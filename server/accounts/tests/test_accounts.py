@@ -221,6 +221,8 @@ PARTS = (
     "quiver-next",
     "quiver-months",
     "quiver-plan",
+    "quiver-trip",
+    "quiver-card",
 )
 METHODS = ("get", "post", "put", "patch", "delete")
 

@@ -1,6 +1,9 @@
 """The boards that a surfer owns: kept, valued, laid over the year of a ticket's water."""
 
+import io
 from typing import Any
+
+from pypdf import PdfReader
 
 from accounts.tests.case import BOARD
 from breaks.tests.test_breaks import BreakCase
@@ -127,6 +130,46 @@ class Quivers(BreakCase):
         self.assertEqual(
             self.refused(400, "get", self.path(ticket, "months/") + "?free=never")["field"], "free"
         )
+
+    def test_the_last_week_as_it_was_measured(self) -> None:
+        ticket = self.at_the_break(present_board=NOW)
+        week = self.good("get", self.path(ticket, "months/"))["week"]
+        self.assertEqual(len(week), 7)
+        days = [one["day"] for one in week]
+        self.assertEqual(days, sorted(set(days)))
+        for one in week:
+            self.assertIn(one["board"], (-1, 0))
+
+    def test_a_trip_takes_what_may_be_carried(self) -> None:
+        ticket = self.at_the_break(present_board=NOW)
+        for board in (FISH, MID):
+            self.own(ticket, board)
+        path = self.path(ticket, "trip/")
+        there = self.good("get", f"{path}?usual_m=0.8&steepness=soft&days=14")
+        self.assertEqual([len(one["names"]) for one in there["trip"]["sets"]], [1, 2])
+        self.assertGreaterEqual(there["trip"]["sets"][1]["rides"], there["trip"]["sets"][0]["rides"])
+        self.assertEqual(len(there["trip"]["boards"]), 2)
+        short = self.good("get", f"{path}?usual_m=0.8&longest_m=2")["trip"]
+        self.assertEqual(short["left"], ["Dunlin"])
+        self.assertTrue(all("Dunlin" not in one["names"] for one in short["sets"]))
+        light = self.good("get", f"{path}?usual_m=0.8&most_kg=3.2")["trip"]
+        for one in light["sets"]:
+            self.assertLessEqual(one["mass_kg"], 3.2)
+        place = self.sea(name="Far Point")["id"]
+        self.assertEqual(self.good("get", f"{path}?break_id={place}")["at"], "Far Point")
+        for query, field in (("", "usual_m"), ("?break_id=99999", "break_id"), ("?usual_m=99", "usual_m"),
+                             ("?usual_m=1&days=0", "days")):  # fmt: skip
+            self.assertEqual(self.refused(400, "get", path + query)["field"], field)
+
+    def test_the_card_for_the_wall(self) -> None:
+        ticket = self.at_the_break(present_board=NOW, name="Ines Varga")
+        self.own(ticket, MID)
+        response = self.call("get", self.path(ticket, "card.pdf"))
+        (page,) = PdfReader(io.BytesIO(response.content)).pages
+        text = " ".join(page.extract_text().split())
+        for says in ("For Ines at Ropewalk", "waist", "Dunlin", "Tern", "average"):
+            self.assertIn(says, text)
+        self.assertNotIn("Varga", text)
 
     def test_the_way_ahead_of_their_boards(self) -> None:
         ticket = self.at_the_break(present_board=NOW, age=12)

@@ -132,6 +132,17 @@ class MonthDays(Result):
     none: float
 
 
+class DayTakes(Result):
+    """A day that was measured: days since 1970, its best hour that counts (local), the board that it asked
+    for (-1: none), whether another did as well, and the face [m] of that hour."""
+
+    day: int
+    hour: int
+    board: int
+    either: bool
+    face_m: float
+
+
 class QuiverResult(Result):
     """Answer of ``quiver``: days of a year of 365, which countries and ``hole_days`` make up; rides are those
     of a year's sessions. ``enough_rides``: rides an hour from which a board works (on a river: how

@@ -743,6 +743,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/quiver/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Print which board goes out on which day, as PDF. */
+        get: operations["quiver_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/quiver/months/": {
         parameters: {
             query?: never;
@@ -786,6 +803,23 @@ export interface paths {
         };
         /** @description Look ahead; nothing when the ticket is changed meanwhile. */
         get: operations["quiver_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/quiver/trip/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say which boards to take. */
+        get: operations["quiver_trip"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2712,6 +2746,23 @@ export interface components {
         DayGives: {
             /** Share */
             share: number;
+            /** Face M */
+            face_m: number;
+        };
+        /**
+         * DayTakes
+         * @description A day that was measured: days since 1970, its best hour that counts (local), the board that it asked
+         *     for (-1: none), whether another did as well, and the face [m] of that hour.
+         */
+        DayTakes: {
+            /** Day */
+            day: number;
+            /** Hour */
+            hour: number;
+            /** Board */
+            board: number;
+            /** Either */
+            either: boolean;
             /** Face M */
             face_m: number;
         };
@@ -4968,13 +5019,19 @@ export interface components {
         };
         /**
          * QuiverMonths
-         * @description Month by month, in the hours that count; empty where no buoy measures.
+         * @description Month by month, and the last days as they were measured, in the hours that count; empty where no buoy
+         *     measures.
          */
         QuiverMonths: {
             /** Version */
             version: number;
             /** Months */
             months: components["schemas"]["MonthDays"][];
+            /**
+             * Week
+             * @default []
+             */
+            week: components["schemas"]["DayTakes"][];
         };
         /**
          * QuiverNext
@@ -5121,6 +5178,17 @@ export interface components {
              * @default
              */
             hole_says: string;
+        };
+        /**
+         * QuiverTrip
+         * @description Which boards to take, as a ticket stood at ``version``.
+         */
+        QuiverTrip: {
+            /** Version */
+            version: number;
+            /** At */
+            at: string;
+            trip: components["schemas"]["TripResult"];
         };
         /**
          * RackPlace
@@ -6454,6 +6522,67 @@ export interface components {
             value: string | null;
             /** Reasons */
             reasons: string[];
+        };
+        /**
+         * TripBoard
+         * @description What goes along with a board: fins and leash for that water, each in a sentence.
+         */
+        TripBoard: {
+            /** Name */
+            name: string;
+            /** Fins */
+            fins: string;
+            /** Leash */
+            leash: string;
+        };
+        /**
+         * TripResult
+         * @description The best single board and the best two, as far as they may be taken; what goes along with those of the
+         *     last; boards that are too long or too heavy by themselves; ``says``: what to take, in a sentence.
+         */
+        TripResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Sets
+             * @default []
+             */
+            sets: components["schemas"]["TripSet"][];
+            /**
+             * Boards
+             * @default []
+             */
+            boards: components["schemas"]["TripBoard"][];
+            /**
+             * Left
+             * @default []
+             */
+            left: string[];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * TripSet
+         * @description Boards to take: their places and names, the days of the trip on which one of them works, rides at a
+         *     session a day, and what they weigh together [kg].
+         */
+        TripSet: {
+            /** Places */
+            places: number[];
+            /** Names */
+            names: string[];
+            /** Days */
+            days: number;
+            /** Rides */
+            rides: number;
+            /** Mass Kg */
+            mass_kg: number;
         };
         /**
          * TurnSays
@@ -10137,6 +10266,54 @@ export interface operations {
             };
         };
     };
+    quiver_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     quiver_months: {
         parameters: {
             query?: {
@@ -10283,6 +10460,64 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    quiver_trip: {
+        parameters: {
+            query?: {
+                big_m?: number;
+                break_id?: number;
+                days?: number;
+                longest_m?: number;
+                most_kg?: number;
+                slots?: number;
+                small_m?: number;
+                steepness?: "crumbly" | "soft" | "average" | "steep" | "hollow";
+                usual_m?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuiverTrip"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
