@@ -90,10 +90,30 @@ class Quiver(PlaceCase):
         path = f"//section[@aria-label='Month by month']//button[normalize-space(.)='{says}']"
         return self.find(path).get_attribute("aria-pressed") == "true"
 
+    def test_the_way_ahead_and_a_trip(self) -> None:
+        self.quiver()
+        self.wait_text("[data-step]", "36 months")
+        self.press("the way ahead")
+        self.wait_text("[data-until=Petrel] .over", "months")
+        self.assertIn("doctor", self.text(".ahead"))
+        self.press("a trip")
+        waves = self.find("//label[contains(., 'waves there')]/input")
+        waves.send_keys("enormous\ue007")
+        self.find(".trip [role=alert]")
+        self.assertEqual(waves.get_attribute("value"), "enormous")
+        self.type_over(waves, "knee to waist\ue007")
+        self.wait_text("[data-trip]", "Take")
+        longest = self.find("//label[contains(., 'no longer than')]/input")
+        longest.send_keys("6'0\ue007")
+        self.wait_text(".trip", "Too long or too heavy: Dunlin")
+
     def test_neat_and_clean(self) -> None:
         self.quiver()
         self.find("section[aria-label='Month by month'] svg")
         for wide, high in ((1280, 800), (1366, 657)):
             self.at_size(wide, high)
-            self.check(f"quiver at {wide} x {high}")
-            self.neat("aside, .map-of > p, .overs", f"quiver at {wide} x {high}")
+            for face in ("the year", "the way ahead", "a trip"):
+                self.press(face)
+                where = f"{face} at {wide} x {high}"
+                self.check(where)
+                self.neat("aside, .map-of > p, .overs, .ahead, .trip", where)

@@ -13,6 +13,8 @@ import MonthsOfBoards from './MonthsOfBoards.vue'
 import NextBoards from './NextBoards.vue'
 import OwnedBoard from './OwnedBoard.vue'
 import WaveCountries from './WaveCountries.vue'
+import LastWeek from './LastWeek.vue'
+import TripFace from './TripFace.vue'
 import WayAhead from './WayAhead.vue'
 import WeaveTiles from './WeaveTiles.vue'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
@@ -28,8 +30,9 @@ const shown = ref<number | null>(null)
 const FACES = [
   { value: 'year', says: 'the year' },
   { value: 'ahead', says: 'the way ahead' },
+  { value: 'trip', says: 'a trip' },
 ] as const
-const show = ref<'year' | 'ahead'>('year')
+const show = ref<'year' | 'ahead' | 'trip'>('year')
 const quiver = computed(() => state.quiver)
 const answer = computed(() => quiver.value?.answer ?? null)
 usePageTitle(() => (quiver.value?.who ? `${quiver.value.who}: quiver` : 'Quiver'))
@@ -108,7 +111,15 @@ const missing = computed(() => {
       <WeaveTiles :count="quiver.boards.length" />
       <aside aria-label="Boards they own" tabindex="0">
         <h1>{{ quiver.who || 'No name' }}</h1>
-        <p class="quiet">{{ quiver.boards.length }} boards · {{ quiver.at }}</p>
+        <p class="quiet">
+          {{ quiver.boards.length }} boards · {{ quiver.at }} ·
+          <a
+            :href="`/api/fittings/${quiver.fitting_id}/quiver/card.pdf`"
+            target="_blank"
+            rel="noopener"
+            >card for the wall</a
+          >
+        </p>
         <ul>
           <OwnedBoard
             v-for="(owned, place) in quiver.boards"
@@ -125,6 +136,7 @@ const missing = computed(() => {
         <p class="says">{{ state.next?.says || answer.says }}</p>
         <p class="detail">{{ detail }}</p>
         <p v-if="today" class="today">{{ today }}</p>
+        <LastWeek v-if="state.months?.week?.length" :quiver="quiver" :months="state.months" />
         <p v-if="state.plan?.plan.says" class="detail" data-step>{{ state.plan.plan.says }}</p>
         <p v-if="missing" class="quiet">{{ missing }}</p>
         <template v-else>
@@ -132,6 +144,7 @@ const missing = computed(() => {
             <ChoiceButtons :options="FACES" :chosen="show" @choose="(one) => (show = one)" />
           </p>
           <WayAhead v-if="show === 'ahead' && state.plan" :quiver="quiver" :plan="state.plan" />
+          <TripFace v-else-if="show === 'trip'" :quiver="quiver" />
           <template v-else-if="show === 'year'">
             <h2>
               Which board on which day{{ quiver.at ? ` at ${quiver.at}` : '' }}
