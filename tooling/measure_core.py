@@ -7,9 +7,13 @@ import subprocess
 import sys
 import time
 from collections.abc import Callable, Sequence
+from functools import partial
 from statistics import median
 
-from chord_core.documents import Board, RankRequest, SolveRequest, Surfer, Water
+from chord_core.documents import Board, PlanRequest, QuiverRequest, RankRequest, SolveRequest, Surfer, Water
+from chord_core.documents.verbs.size import SizeRequest
+from chord_core.fit.answer.plan import plan
+from chord_core.fit.answer.quiver import quiver
 from chord_core.fit.answer.rank import doubts, judge_rack
 from chord_core.fit.answer.size import Sized, answer_of
 from chord_core.fit.answer.solve import solve
@@ -123,6 +127,25 @@ def _of_a_thousand(rounds: int) -> None:
         )
 
 
+def _of_a_quiver(rounds: int) -> None:
+    """Six boards over a year with their map; the best three of 64 and of 500 boards; three years ahead."""
+    surfer, water = Surfer(mass_kg=75, rung="linking", sessions_month=6), Water(usual_m=1.1)
+    boards = [board.model_copy(update={"price": 300.0 + 7 * i}) for i, board in enumerate(_rack(500))]
+    case = case_of(SizeRequest(surfer=surfer, water=water))
+
+    def asked(owned: int, more: int) -> QuiverRequest:
+        own, rest = tuple(boards[:owned]), tuple(boards[owned : owned + more])
+        return QuiverRequest(surfer=surfer, water=water, boards=own, candidates=rest, budget=1500)
+
+    for owned, more, wanted in ((6, 0, 0.15), (2, 64, 2.0), (2, 498, 10.0)):
+        work = partial(quiver, asked(owned, more), case)
+        taken = _time(work, rounds if more < 100 else 1)
+        share = f"{taken / wanted:.2f} of {wanted:g} s"
+        print(f"  quiver of {owned}, {more:3d} to add {taken * 1e3:7.0f} ms   {share}")
+    way = PlanRequest(surfer=surfer, water=water, boards=tuple(boards[:4]))
+    print(f"  the way ahead, 36 months     {_time(lambda: plan(way), rounds) * 1e3:7.0f} ms")
+
+
 def _searched(rounds: int) -> None:
     """The search for windows, solving a board, and the doubts, beside the answer without them."""
     boards = _rack(64)
@@ -161,6 +184,7 @@ def main(rounds: int) -> None:
     _of_64(rounds)
     _of_a_thousand(rounds)
     _searched(rounds)
+    _of_a_quiver(rounds)
     _first_answer()
 
 

@@ -148,18 +148,23 @@ def _big(camera: Camera) -> None:
 
 def _sizes(camera: Camera) -> None:
     camera.find_ticket("Ines Varga")
-    for name, width, height in (("fit-laptop", 1366, 657), ("fit-phone", 390, 844)):
-        camera.size(width, height)
-        camera.settled()
-        camera.take(name)
+    camera.size(390, 844)
+    camera.settled()
+    camera.take("fit-phone")
     camera.size(1280, 800)
 
 
-def _blank(camera: Camera) -> None:
-    camera.alt("n")
-    camera.until(".ticket h1", "New ticket")
-    camera.until("[data-card='1'] .editor")
-    camera.take("fit-blank")
+def _quiver(camera: Camera) -> None:
+    camera.find_ticket("Salome Firth")
+    camera.go("/quiver")
+    camera.until(".next [data-next]")
+    camera.until("section[aria-label='Month by month'] svg")
+    camera.take("quiver")
+    camera.face("the way ahead")
+    camera.until("[data-until]")
+    camera.take("quiver-ahead")
+    camera.go("/")
+    camera.settled()
 
 
 def _rack(camera: Camera) -> None:
@@ -256,7 +261,7 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _customer,
     _big,
     _sizes,
-    _blank,
+    _quiver,
     _rack,
     _sheet,
     _in,

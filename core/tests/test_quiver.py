@@ -174,6 +174,16 @@ class Adding(TestCase):
             self.assertNotIn("long", one.names)
         self.assertGreaterEqual(found.best_sets[1].rides, found.best_sets[0].rides)
 
+    def test_nothing_is_proposed_that_is_far_too_large_or_cannot_be_carried(self) -> None:
+        """A child of 30 kg who stands in foam rides as many waves on 100 L, and is never given them."""
+        child = Surfer(mass_kg=30, height_m=1.35, age=9, rung="standing")
+        huge = inches("long soft-top", 113, 23.25, 3.5).model_copy(update={"name": "huge", "price": 100.0})
+        small = inches("short soft-top", 68, 20.5, 2.75).model_copy(update={"name": "small", "price": 300.0})
+        found = asked(candidates=(huge, small), surfer=child)
+        self.assertEqual([(one.name, one.suits) for one in found.next], [("small", True), ("huge", False)])
+        self.assertEqual([one.names for one in found.best_sets], [("small",)])
+        self.assertIn("small", found.says)
+
     def test_one_misses_more_what_nothing_else_does(self) -> None:
         twin = SHORT.model_copy(update={"name": "its twin"})
         regrets = {one.name: one for one in asked(SHORT, twin, LONG).regrets}

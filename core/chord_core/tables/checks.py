@@ -45,6 +45,7 @@ def _boards(tables: Tables) -> Iterator[Check]:
 
 def _way_ahead(tables: Tables) -> Iterator[Check]:
     yield "plan: level", tables.plan.sessions_to_next, _levels(tables)
+    yield "quiver: level", [tables.quiver.learner_below], _levels(tables)
     yield "plan: every level but the last", _levels(tables)[:-1], tables.plan.sessions_to_next
 
 

@@ -14,3 +14,6 @@ class Quiver(Table):
     worth_adding_days: float = Field(gt=0, le=365)
     missed_from: Share
     swap_keeps: Share
+    suits_from: Share
+    learner_fit_from: float = Field(ge=0, le=100)
+    learner_below: str

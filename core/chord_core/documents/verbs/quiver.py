@@ -81,13 +81,16 @@ class Swap(Result):
 
 class NextBoard(Result):
     """What a board would add to those that are owned, in days and rides a year, and the best of them to give
-    for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them."""
+    for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them; ``suits``:
+    whether it may be proposed at all: its size is what is expected of its kind for this surfer, they can
+    carry it, and a learner has it for their one board."""
 
     place: int
     name: str
     days_added: float
     rides_added: float
     price: float | None
+    suits: bool
     swap: Swap | None
 
 

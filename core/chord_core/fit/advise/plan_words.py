@@ -6,7 +6,7 @@ from chord_core.documents.verbs.plan import PlanMonth, PlanResult
 
 #: Said with every plan.
 PAUSES = (
-    "With child, hurt or long away the plan waits; when to go back is for a doctor to say. "
+    "During pregnancy, injury or a long break the plan waits; when to go back is for a doctor to say. "
     "Who comes back begins with more litres."
 )
 #: Steps of litres that are worth speaking of, in words.

@@ -29,7 +29,7 @@ def _adding(one: NextBoard) -> str:
 def _to_do(found: QuiverResult) -> str:
     rules = tables().quiver
     # Most days first; of as many days those with more rides.
-    gains = [one for one in found.next if one.days_added >= rules.worth_adding_days]
+    gains = [one for one in found.next if one.suits and one.days_added >= rules.worth_adding_days]
     if gains:
         return _adding(max(gains, key=lambda one: (round(one.days_added), one.rides_added)))
     year = sum(one.rides for one in found.regrets) or 1.0

@@ -25,12 +25,23 @@ from chord_core.errors import ChordError
 from chord_core.fit.advise.quiver_words import quiver_says
 from chord_core.fit.answer.gear_sum import worth_of_looks
 from chord_core.fit.answer.handover import hand_overs
-from chord_core.fit.answer.quiver_year import YEAR_DAYS, Taken, Year, asked_of, map_of, taken_on, year_of
+from chord_core.fit.answer.quiver_year import (
+    YEAR_DAYS,
+    Taken,
+    Year,
+    asked_of,
+    map_of,
+    suits,
+    taken_on,
+    year_of,
+)
+from chord_core.fit.answer.rank import judge_rack
 from chord_core.fit.judge.case import Case, case_of
 from chord_core.fit.search.sets import best_set, worth_of
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, BoolArray
+from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import tables
@@ -52,10 +63,12 @@ def _worth(request: QuiverRequest, row: int) -> float | None:
 
 @dataclass(frozen=True)
 class _Pool:
-    """The boards that are owned, and behind them those that could be added."""
+    """The boards that are owned, and behind them those that could be added; ``may``: which of all may be
+    proposed."""
 
     boards: tuple[Board, ...]
     worth: tuple[float | None, ...]
+    may: BoolArray
     year: Year
     hours: float
 
@@ -135,11 +148,13 @@ def _best_sets(pool: _Pool, slots: int, budget: float | None) -> tuple[BoardSet,
         0.0 if row < pool.owned else unknown if board.price is None else board.price
         for row, board in enumerate(pool.boards)
     ])  # fmt: skip
+    # What is owned is theirs, whether one would propose it or not.
+    may = np.flatnonzero(pool.may | (np.arange(len(pool.boards)) < pool.owned))
     made = []
     for size in range(1, slots + 1):
-        best = best_set(pool.year.gives, prices, size, budget)
+        best = best_set(pool.year.gives[may], prices[may], size, budget)
         if best is not None:
-            rows = sorted(best.rows)
+            rows = sorted(int(may[row]) for row in best.rows)
             made.append(
                 BoardSet(
                     places=tuple(rows),
@@ -180,12 +195,16 @@ def _next(pool: _Pool) -> tuple[NextBoard, ...]:
             days_added=pool.year.days_served([*pool.own, row]) - days,
             rides_added=pool.rides([*pool.own, row]) - rides,
             price=pool.price([row]),
+            suits=bool(pool.may[row]),
             swap=_swap(pool, row, days, rides),
         )
         for row in range(pool.owned, len(pool.boards))
     ]
     return tuple(
-        sorted(made, key=lambda one: (-one.rides_added, -one.days_added, one.price or 0.0, one.name))
+        sorted(
+            made,
+            key=lambda one: (not one.suits, -one.rides_added, -one.days_added, one.price or 0.0, one.name),
+        )
     )
 
 
@@ -265,7 +284,9 @@ def quiver(request: QuiverRequest, known: Case | None = None) -> QuiverResult:
     hull, fins = labelled_hulls(every), fins_of(every)
     hours = case.rider.sessions_month * 12 * tables().quiver.hours_a_session
     worth = tuple(_worth(request, row) for row in range(owned))
-    pool = _Pool(every, worth, year_of(case, hull, fins), hours)
+    ridden = summarize_rides(hull, fins, case.rider, case.conditions)
+    may = suits(case, judge_rack(case, every, hull, None, fins, ridden))
+    pool = _Pool(every, worth, may, year_of(case, hull, fins, ridden), hours)
     mine, own = pool.year.rows(slice(0, owned)), np.arange(owned)
     taken = taken_on(mine.waves, mine.enough, request.by_choice)
     own_hull, own_fins = hull.rows(own), fins.rows(own)

@@ -8,6 +8,7 @@ import numpy as np
 from scipy.ndimage import map_coordinates
 
 from chord_core.documents.verbs.quiver import WaveMap
+from chord_core.fit.answer.rank import JudgedRack
 from chord_core.fit.judge.baseline import baseline_boards
 from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.style import style_on
@@ -17,7 +18,7 @@ from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of, rides_an_hour
-from chord_core.tables import tables
+from chord_core.tables import rungs, tables
 from chord_core.water.face import Face
 
 YEAR_DAYS = 365.0
@@ -114,11 +115,25 @@ def works_on(waves: Waves, enough: float) -> BoolArray:
     return np.asarray((waves.rides >= enough) & (waves.rides > 0))
 
 
-def year_of(case: Case, hull: Hull, fins: FleetFins) -> Year:
-    """What each board does on each kind of wave of a water."""
+def year_of(case: Case, hull: Hull, fins: FleetFins, ridden: RideSummary | None = None) -> Year:
+    """What each board does on each kind of wave of a water.
+
+    Args:
+        ridden: ``summarize_rides`` them, if that is known already.
+    """
     weight = case.conditions.bins.weight
-    ridden = summarize_rides(hull, fins, case.rider, case.conditions)
+    ridden = ridden or summarize_rides(hull, fins, case.rider, case.conditions)
     return Year(_in_bins(case, ridden), weight / weight.sum() * YEAR_DAYS, enough_rides(case))
+
+
+def suits(case: Case, rack: JudgedRack) -> BoolArray:
+    """Which boards may be proposed, (n,): those of a size that is expected of their kind for this surfer,
+    that can be carried; to a learner only what fits them as their one board."""
+    rules, parts = tables().quiver, rack.judged.parts()
+    of_size = parts["litres"] * parts["length"] * parts["width"] * parts["carry"]
+    learner = case.rider.rung.step < rungs()[rules.learner_below].step
+    fits = rack.fit >= rules.learner_fit_from if learner else rack.fit > 0
+    return np.asarray((of_size >= rules.suits_from) & fits)
 
 
 @dataclass(frozen=True)

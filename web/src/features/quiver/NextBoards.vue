@@ -23,7 +23,7 @@ const owned = computed(() => props.quiver.boards.length)
 const boardAt = (place: number) => props.next?.candidates[place - owned.value]
 /** The boards that bring most, as they are added or given for another. */
 const rows = computed(() => {
-  const made = (props.next?.next ?? []).map((one) => {
+  const made = (props.next?.next ?? []).filter((one) => one.suits).map((one) => {
     const with_ = way.value === 'swap' && one.swap ? one.swap : null
     return {
       ...one,

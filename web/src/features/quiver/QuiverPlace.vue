@@ -84,10 +84,9 @@ const today = computed(() => {
   if (!name) return `Today, ${water}: none of them works.`
   return `Today, ${water}: take ${name}${now.either ? ' (another does as well)' : ''}.`
 })
-const missing = computed(() => {
-  if (answer.value?.missing?.length) return 'Say mass and what they can do on the ticket.'
-  return quiver.value?.boards.length ? '' : 'No board yet: add one at the left.'
-})
+const missing = computed(() =>
+  answer.value?.missing?.length ? 'Say mass and what they can do on the ticket.' : '',
+)
 </script>
 
 <template>
@@ -145,6 +144,9 @@ const missing = computed(() => {
           </p>
           <WayAhead v-if="show === 'ahead' && state.plan" :quiver="quiver" :plan="state.plan" />
           <TripFace v-else-if="show === 'trip'" :quiver="quiver" />
+          <p v-else-if="show === 'year' && !quiver.boards.length" class="quiet">
+            No board yet: add one at the left.
+          </p>
           <template v-else-if="show === 'year'">
             <h2>
               Which board on which day{{ quiver.at ? ` at ${quiver.at}` : '' }}

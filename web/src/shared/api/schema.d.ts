@@ -4199,7 +4199,9 @@ export interface components {
         /**
          * NextBoard
          * @description What a board would add to those that are owned, in days and rides a year, and the best of them to give
-         *     for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them.
+         *     for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them; ``suits``:
+         *     whether it may be proposed at all: its size is what is expected of its kind for this surfer, they can
+         *     carry it, and a learner has it for their one board.
          */
         NextBoard: {
             /** Place */
@@ -4212,6 +4214,8 @@ export interface components {
             rides_added: number;
             /** Price */
             price: number | null;
+            /** Suits */
+            suits: boolean;
             swap: components["schemas"]["Swap"] | null;
         };
         /**
