@@ -86,6 +86,7 @@ BASES: dict[str, dict[str, Any]] = {
         "candidates": [{**BOARD, "length_m": 1.8, "price": 500}],
         "surfer": SURFER,
         "water": WATER,
+        "to_order": [BOARD],
         "slots": 2,
         "budget": 600,
         "by_choice": [1],

@@ -88,9 +88,9 @@ class NextAsked(Document):
 
 
 class Candidate(Result):
-    """A board of the rack by its number there."""
+    """A board of the rack by its number there; without one a board that could be ordered."""
 
-    id: int
+    id: int | None
     name: str
     line: Dims
     litres: float

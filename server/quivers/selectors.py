@@ -13,6 +13,8 @@ from chord_core.documents.verbs.quiver import QuiverResult
 from chord_core.fit.answer.gear_sum import worth_of_looks
 from chord_core.fit.answer.quiver import quiver
 from chord_core.fit.answer.quiver_year import Asked, asked_of
+from chord_core.fit.judge.baseline import expected_boards
+from chord_core.fit.judge.case import Case
 from chord_core.hull.describe import dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
@@ -117,7 +119,7 @@ def quiver_of(fitting: Fitting) -> QuiverOut:
     case, missing = case_for(surfer, water), missing_facts(surfer)
     answer = QuiverResult(missing=missing)
     if case is not None and owned:
-        answer = quiver(_request(fitting, owned), case)
+        answer = quiver(_request(fitting, owned), case, ready_boards(fitting, owned))
     return QuiverOut.model_construct(
         fitting_id=fitting.pk,
         version=fitting.version,
@@ -149,30 +151,40 @@ def _today(fitting: Fitting, owned: list[Owned]) -> TodayTakes | None:
     )
 
 
+def _to_order(case: Case) -> tuple[Board, ...]:
+    """A board of each kind that comes into question, as it would be ordered for this surfer."""
+    boards = expected_boards(case)
+    return tuple(board.model_copy(update={"name": f"an ordered {board.family}"}) for board in boards)
+
+
 def next_for(fitting: Fitting, asked: NextAsked) -> QuiverNext:
-    """What the open boards of the rack would add to those of a ticket's surfer."""
+    """What the open boards of the rack, and such as could be ordered, would add to those of a ticket's
+    surfer."""
     owned, ticket = owned_of(fitting), judge_ticket(fitting)
     ranking, rack = ticket.ranking, ticket.rack
     if ticket.case is None or ranking is None:
         return QuiverNext(version=fitting.version, says="", candidates=(), next=(), best_sets=())
     rows = [row for row in ranking.open_first if row < len(rack.ids)][:_ASKED]
+    to_order = _to_order(ticket.case)
     request = _request(fitting, owned).model_copy(
         update={
             "candidates": tuple(rack.boards[row] for row in rows),
+            "to_order": to_order,
             "slots": asked.slots,
             "budget": asked.budget,
         }
     )
-    if not request.boards and not rows:
-        return QuiverNext(version=fitting.version, says="", candidates=(), next=(), best_sets=())
-    found = quiver(request, ticket.case)
+    found = quiver(request, ticket.case, ready_boards(fitting, owned))
     sent = [rack.sent[row] for row in rows]
     return QuiverNext.model_construct(
         version=fitting.version,
         says=found.says,
         candidates=tuple(
-            Candidate(id=one.id, name=one.board.name or one.board.family, line=one.line, litres=one.litres)
-            for one in sent
+            Candidate(id=pk, name=board.name or board.family, line=line, litres=litres)
+            for pk, board, line, litres in (
+                *((one.id, one.board, one.line, one.litres) for one in sent),
+                *((None, board, dims_of(board), drawn(board).litres) for board in to_order),
+            )
         ),
         next=found.next,
         best_sets=found.best_sets,

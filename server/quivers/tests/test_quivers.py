@@ -108,6 +108,10 @@ class Quivers(BreakCase):
         found = self.good("get", self.path(ticket, "next/") + "?slots=2&budget=650")
         names = {one["name"] for one in found["candidates"]}
         self.assertIn("Dunlin", names)
+        ordered = [one for one in found["candidates"] if one["id"] is None]
+        self.assertTrue(ordered)
+        self.assertTrue(all("an ordered" in one["name"] for one in ordered))
+        self.assertFalse(any("ordered" in name for one in found["best_sets"] for name in one["names"]))
         self.assertEqual(len(found["next"]), len(found["candidates"]))
         for one in found["best_sets"]:
             self.assertLessEqual(one["price"], 650)

@@ -21,10 +21,12 @@ class QuiverRequest(SizeRequest):
     """``quiver`` reads a surfer and a water, the boards that the surfer owns, boards that could be added with
     their prices, how many boards there may be in all (``slots``), and the budget for those that are added.
     ``by_choice`` are places in ``boards`` of those that are ridden for their own sake wherever they work, and
-    not only where they are best; ``wear`` says of each of ``boards`` how it was looked at, for its worth."""
+    not only where they are best; ``wear`` says of each of ``boards`` how it was looked at, for its worth.
+    ``to_order``: boards that could be ordered; they are held beside the others, and are in no set."""
 
     boards: tuple[Board, ...] = Field(default=(), max_length=MOST_OWNED)
     candidates: tuple[Board, ...] = Field(default=(), max_length=600)
+    to_order: tuple[Board, ...] = Field(default=(), max_length=40)
     slots: int = Field(default=3, ge=1, le=MOST_SLOTS)
     budget: float | None = Field(default=None, ge=0, le=100_000)
     by_choice: tuple[int, ...] = Field(default=(), max_length=MOST_OWNED)
@@ -81,7 +83,7 @@ class Swap(Result):
 
 class NextBoard(Result):
     """What a board would add to those that are owned, in days and rides a year, and the best of them to give
-    for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them; ``suits``:
+    for it (null where none is owned). ``place``: in ``boards``, ``candidates``, ``to_order``; ``suits``:
     whether it may be proposed at all: its size is what is expected of its kind for this surfer, they can
     carry it, and a learner has it for their one board."""
 

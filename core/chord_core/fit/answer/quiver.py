@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from itertools import combinations
 
 import numpy as np
 
@@ -24,9 +23,9 @@ from chord_core.documents.verbs.quiver import (
 from chord_core.errors import ChordError
 from chord_core.fit.advise.quiver_words import quiver_says
 from chord_core.fit.answer.gear_sum import worth_of_looks
-from chord_core.fit.answer.handover import hand_overs
 from chord_core.fit.answer.quiver_year import (
     YEAR_DAYS,
+    Asked,
     Taken,
     Year,
     asked_of,
@@ -38,11 +37,10 @@ from chord_core.fit.answer.quiver_year import (
 from chord_core.fit.answer.rank import judge_rack
 from chord_core.fit.judge.case import Case, case_of
 from chord_core.fit.search.sets import best_set, worth_of
-from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.batches import summarize_rides
-from chord_core.ride.fins import FleetFins, fins_of
+from chord_core.ride.fins import fins_of
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import tables
 from chord_core.water.bins import Bins, bins_given, class_of, quantile
@@ -119,29 +117,25 @@ def _countries(pool: _Pool, case: Case, taken: Taken) -> tuple[Country, ...]:
     return tuple(made)
 
 
-def _hand_overs(
-    pool: _Pool, case: Case, hull: Hull, fins: FleetFins, steepness: str, ridden_m: Array
-) -> list[QuiverHandOver]:
+def _hand_overs(pool: _Pool, asked: Asked, ridden_m: Array) -> list[QuiverHandOver]:
     """Between each two boards that are owned, the lowest first, on faces that are ridden."""
-    names, pairs = [pool.name(row) for row in pool.own], list(combinations(pool.own, 2))
-    if not pairs:
-        return []
     found = [
         QuiverHandOver(
-            lower=names[over.below],
-            upper=names[over.above],
+            lower=pool.name(over.below),
+            upper=pool.name(over.above),
             steepness=over.steepness,
             face_m=over.face_m,
             low_m=over.either_m[0],
             high_m=over.either_m[1],
         )
-        for over in hand_overs(case, hull, fins, names, pairs, steepness)
+        for over in asked.hand_overs
         if ridden_m.min(initial=np.inf) <= over.face_m <= ridden_m.max(initial=0.0)
     ]
     return sorted(found, key=lambda one: (one.face_m, one.lower, one.upper))
 
 
-def _best_sets(pool: _Pool, slots: int, budget: float | None) -> tuple[BoardSet, ...]:
+def _best_sets(pool: _Pool, there: int, slots: int, budget: float | None) -> tuple[BoardSet, ...]:
+    """The best sets of the first ``there`` boards: those that are owned and those that hang here."""
     # A board whose price is not known can be in no set that is held against a budget.
     unknown = np.inf if budget is not None else 0.0
     prices = np.array([
@@ -149,7 +143,7 @@ def _best_sets(pool: _Pool, slots: int, budget: float | None) -> tuple[BoardSet,
         for row, board in enumerate(pool.boards)
     ])  # fmt: skip
     # What is owned is theirs, whether one would propose it or not.
-    may = np.flatnonzero(pool.may | (np.arange(len(pool.boards)) < pool.owned))
+    may = np.flatnonzero((pool.may | (np.arange(len(pool.boards)) < pool.owned))[:there])
     made = []
     for size in range(1, slots + 1):
         best = best_set(pool.year.gives[may], prices[may], size, budget)
@@ -249,7 +243,7 @@ def _waves(pool: _Pool, case: Case, taken: Taken) -> tuple[WaveDays, ...]:
 
 
 def _checked(request: QuiverRequest) -> None:
-    if not request.boards and not request.candidates:
+    if not request.boards and not request.candidates and not request.to_order:
         raise ChordError("boards", [], "name a board that is owned, or one that could be added")
     if request.wear and len(request.wear) != len(request.boards):
         says = f"must say as many as there are boards, {len(request.boards)}, or nothing"
@@ -260,16 +254,30 @@ def _checked(request: QuiverRequest) -> None:
             raise ChordError(f"by_choice.{i}", place, says)
 
 
-def quiver(request: QuiverRequest, known: Case | None = None) -> QuiverResult:
+def _pool_of(request: QuiverRequest, case: Case, ready: Asked | None) -> _Pool:
+    """All boards of a request with a year of each, and which may be proposed."""
+    every = (*request.boards, *request.candidates, *request.to_order)
+    worth = tuple(_worth(request, row) for row in range(len(request.boards)))
+    hours = case.rider.sessions_month * 12 * tables().quiver.hours_a_session
+    if ready is not None and len(every) == len(worth):
+        return _Pool(every, worth, np.ones(len(every), bool), ready.year, hours)
+    hull, fins = labelled_hulls(every), fins_of(every)
+    ridden = summarize_rides(hull, fins, case.rider, case.conditions)
+    may = suits(case, judge_rack(case, every, hull, None, fins, ridden))
+    return _Pool(every, worth, may, year_of(case, hull, fins, ridden), hours)
+
+
+def quiver(request: QuiverRequest, known: Case | None = None, ready: Asked | None = None) -> QuiverResult:
     """Lay the boards of a surfer over a year of their water.
 
     Args:
         known: the surfer in the water, where that was made before.
+        ready: the boards that are owned, where they were asked before.
 
     Returns:
         Countries, hand-overs, holes and doubles of the boards that are owned; the best sets of one to
-        ``slots`` boards out of those and the candidates; what each candidate adds, what is lost with each
-        board; or only ``missing`` while mass or level is not known.
+        ``slots`` boards out of those and the candidates; what each candidate and each board to order adds,
+        what is lost with each board; or only ``missing`` while mass or level is not known.
 
     Raises:
         ChordError: no board at all, a place in ``by_choice`` that is none, or not as many in ``wear`` as
@@ -280,31 +288,25 @@ def quiver(request: QuiverRequest, known: Case | None = None) -> QuiverResult:
     case = known or case_of(request)
     if case is None:
         return QuiverResult(missing=missing_facts(request.surfer))
-    every, owned = (*request.boards, *request.candidates), len(request.boards)
-    hull, fins = labelled_hulls(every), fins_of(every)
-    hours = case.rider.sessions_month * 12 * tables().quiver.hours_a_session
-    worth = tuple(_worth(request, row) for row in range(owned))
-    ridden = summarize_rides(hull, fins, case.rider, case.conditions)
-    may = suits(case, judge_rack(case, every, hull, None, fins, ridden))
-    pool = _Pool(every, worth, may, year_of(case, hull, fins, ridden), hours)
-    mine, own = pool.year.rows(slice(0, owned)), np.arange(owned)
-    taken = taken_on(mine.waves, mine.enough, request.by_choice)
-    own_hull, own_fins = hull.rows(own), fins.rows(own)
-    faces = case.conditions.bins.face_m
-    steepness = class_of(case.conditions.bins)
+    boards = request.boards
+    if ready is None and boards:
+        ready = asked_of(case, labelled_hulls(boards), fins_of(boards))
+    pool = _pool_of(request, case, ready)
+    mine = pool.year.rows(slice(0, len(boards)))
+    taken, faces = taken_on(mine.waves, mine.enough, request.by_choice), case.conditions.bins.face_m
     waves = _waves(pool, case, taken)
     found = QuiverResult(
         enough_rides=pool.year.enough,
-        steepness=steepness,
+        steepness=class_of(case.conditions.bins),
         countries=_countries(pool, case, taken),
-        hand_overs=tuple(_hand_overs(pool, case, own_hull, own_fins, steepness, faces[taken.board >= 0])),
+        hand_overs=tuple(_hand_overs(pool, ready, faces[taken.board >= 0])) if ready else (),
         hole_days=float(mine.days[taken.board < 0].sum()),
         holes={why: sum(one.days for one in waves if one.hole == why) for why in _WHY},
         double_days=float(mine.days[taken.either].sum()),
-        best_sets=_best_sets(pool, request.slots, request.budget),
+        best_sets=_best_sets(pool, len(boards) + len(request.candidates), request.slots, request.budget),
         next=_next(pool),
         regrets=_regrets(pool),
         waves=waves,
-        wave_map=map_of(asked_of(case, own_hull, own_fins), request.by_choice) if owned else None,
+        wave_map=map_of(ready, request.by_choice) if ready else None,
     )
     return found.model_copy(update=quiver_says(found))

@@ -3,11 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
+from functools import cached_property
+from itertools import combinations
 
 import numpy as np
 from scipy.ndimage import map_coordinates
 
+from chord_core.documents.verbs.compare import HandOver
 from chord_core.documents.verbs.quiver import WaveMap
+from chord_core.fit.answer.handover import hand_overs
 from chord_core.fit.answer.rank import JudgedRack
 from chord_core.fit.judge.baseline import baseline_boards
 from chord_core.fit.judge.case import Case
@@ -19,6 +23,7 @@ from chord_core.ride.fins import FleetFins
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
 from chord_core.ride.rides import product_of, rides_an_hour
 from chord_core.tables import rungs, tables
+from chord_core.water.bins import class_of
 from chord_core.water.face import Face
 
 YEAR_DAYS = 365.0
@@ -29,7 +34,7 @@ EITHER = 0.10
 #: Faces [m] and slopes at which boards are asked for the map of waves, and how much finer it is drawn.
 _FACES: Array = np.geomspace(0.25, 4.5, 36)
 _SLOPES: Array = np.geomspace(0.13, 1.3, 24)
-_FINER = 3
+_FINE = (3 * (len(_FACES) - 1) + 1, 3 * (len(_SLOPES) - 1) + 1)
 
 
 @dataclass(frozen=True)
@@ -172,8 +177,33 @@ class Asked:
     """Boards ready to be asked what they do on single faces of a water."""
 
     case: Case
+    hull: Hull
+    fins: FleetFins
     fleet_ride: FleetRide
     ridden: RideSummary
+
+    @cached_property
+    def year(self) -> Year:
+        """A year of them on the waves of their water."""
+        return year_of(self.case, self.hull, self.fins, self.ridden)
+
+    @cached_property
+    def map_waves(self) -> Waves:
+        """What they do on every face and slope of the map."""
+        faces, slopes = np.meshgrid(_FACES, _SLOPES, indexing="ij")
+        waves = self.waves(Face(faces.ravel(), slopes.ravel()))
+        rides = _finer(waves.rides, faces.shape)
+        share = np.exp(_finer(np.log(waves.share + _TINY), faces.shape))
+        return Waves(rides, share, rides)
+
+    @cached_property
+    def hand_overs(self) -> tuple[HandOver, ...]:
+        """Between each two of them, on the steepness that is usual in their water."""
+        places = range(len(self.hull))
+        pairs, names = list(combinations(places, 2)), [str(place) for place in places]
+        if not pairs:
+            return ()
+        return hand_overs(self.case, self.hull, self.fins, names, pairs, class_of(self.case.conditions.bins))
 
     @property
     def in_foam(self) -> bool:
@@ -192,20 +222,15 @@ class Asked:
 def asked_of(case: Case, hull: Hull, fins: FleetFins) -> Asked:
     """Boards of a surfer in a water, ready to be asked."""
     fleet_ride = build_fleet_ride(hull, fins, case.rider, case.conditions)
-    return Asked(case, fleet_ride, summarize_rides(hull, fins, case.rider, case.conditions))
+    return Asked(case, hull, fins, fleet_ride, summarize_rides(hull, fins, case.rider, case.conditions))
 
 
 def map_of(asked: Asked, by_choice: tuple[int, ...]) -> WaveMap | None:
     """Which board is taken on every face and slope; None where the waves are not those of an open sea."""
     if asked.case.conditions.kind != "sea" or asked.in_foam:
         return None
-    faces, slopes = np.meshgrid(_FACES, _SLOPES, indexing="ij")
-    waves = asked.waves(Face(faces.ravel(), slopes.ravel()))
-    shape = tuple(_FINER * (n - 1) + 1 for n in faces.shape)
-    rides, share = (
-        _finer(values, faces.shape, shape) for values in (waves.rides, np.log(waves.share + _TINY))
-    )
-    taken = taken_on(Waves(rides, np.exp(share), rides), enough_rides(asked.case), by_choice)
+    shape = _FINE
+    taken = taken_on(asked.map_waves, enough_rides(asked.case), by_choice)
     return WaveMap(
         faces_m=tuple(np.geomspace(_FACES[0], _FACES[-1], shape[0]).tolist()),
         slopes=tuple(np.geomspace(_SLOPES[0], _SLOPES[-1], shape[1]).tolist()),
@@ -214,9 +239,9 @@ def map_of(asked: Asked, by_choice: tuple[int, ...]) -> WaveMap | None:
     )
 
 
-def _finer(values: Array, shape: tuple[int, ...], finer: tuple[int, ...]) -> Array:
+def _finer(values: Array, shape: tuple[int, ...]) -> Array:
     """Between the faces and slopes asked, which stand in equal steps of their logarithms, (n, m')."""
     boards = values.reshape(-1, *shape)
-    between = [np.linspace(0, n - 1, m) for n, m in zip(shape, finer, strict=True)]
+    between = [np.linspace(0, n - 1, m) for n, m in zip(shape, _FINE, strict=True)]
     places = np.meshgrid(np.arange(len(boards)), *between, indexing="ij")
     return np.asarray(map_coordinates(boards, places, order=1)).reshape(len(boards), -1)

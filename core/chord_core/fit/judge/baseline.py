@@ -100,6 +100,12 @@ def baseline_boards(case: Case, target_l: float | None) -> tuple[str, Hull, Flee
     return _key(target_l), hull, fins
 
 
+def expected_boards(case: Case) -> tuple[Board, ...]:
+    """The board that is expected of each open family that comes into question, the most expected first."""
+    names, boards, _, _ = _fleet(case, None)
+    return tuple(boards[at * len(TIMES) + TIMES.index(1.0)] for at in range(len(names)))
+
+
 def build_baseline(case: Case, target_l: float | None) -> Baseline:
     """Judge the expected boards of the open families for a case, once.
 

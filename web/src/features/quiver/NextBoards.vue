@@ -76,9 +76,10 @@ function typeBudget(text: string): void {
     <p v-else-if="!rows.length" class="quiet">No open board of the rack brings more.</p>
     <ol v-else class="next">
       <li v-for="one in rows" :key="one.place" :data-next="one.name">
-        <router-link v-if="one.board" :to="`/rack/${one.board.id}`">
+        <router-link v-if="one.board?.id" :to="`/rack/${one.board.id}`">
           <b>{{ one.name }}</b>
         </router-link>
+        <b v-else>{{ one.name }}</b>
         <span class="price">{{ one.price === null ? '' : one.price.toFixed(0) }}</span>
         <span class="dims">{{ one.board?.line[units] }}</span>
         <span v-if="one.out" class="quiet">

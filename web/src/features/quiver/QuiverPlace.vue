@@ -106,7 +106,7 @@ const missing = computed(() =>
       </label>
     </TopBar>
     <p v-if="state.fault" class="fault" role="alert">{{ state.fault }}</p>
-    <main v-if="quiver && answer">
+    <main v-if="quiver && answer" :data-loads="state.loads">
       <WeaveTiles :count="quiver.boards.length" />
       <aside aria-label="Boards they own" tabindex="0">
         <h1>{{ quiver.who || 'No name' }}</h1>

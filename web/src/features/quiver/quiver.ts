@@ -28,6 +28,8 @@ const state = reactive({
   slots: 3,
   budget: null as number | null,
   searching: false,
+  /** How often the boards were read: each time the map is drawn anew. */
+  loads: 0,
 })
 
 const says = (error: unknown) =>
@@ -44,7 +46,7 @@ async function load(id: number): Promise<void> {
   try {
     const found = await unwrap<Quiver>(api.GET('/api/fittings/{id}/quiver/', { params: path(id) }))
     if (mine !== asked) return
-    Object.assign(state, { quiver: markRaw(found), fault: '' })
+    Object.assign(state, { quiver: markRaw(found), fault: '', loads: state.loads + 1 })
     // The boards and their map stand at once; what takes a search comes when it is there.
     void Promise.all([loadNext(id, mine), loadMonths(id, mine), loadPlan(id, mine)]).catch(
       (error: unknown) => {
