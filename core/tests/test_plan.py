@@ -142,6 +142,15 @@ class Ahead(TestCase):
         self.assertEqual(found.chain[0].from_month, 0)
         begins = [one.from_month for one in found.chain]
         self.assertEqual(begins, sorted(begins))
+        self.assertIsNone(found.best.price)
+
+    def test_a_chain_costs_what_its_boards_do_less_what_they_bring_when_they_go(self) -> None:
+        found = ahead(Surfer(mass_kg=80, rung="starter", sessions_month=6), board_price=600)
+        assert found.best and found.one_board and found.best.price
+        self.assertEqual(found.one_board.price, 600)
+        count = len(found.best.boards)
+        self.assertGreaterEqual(found.best.price, 600)
+        self.assertLess(found.best.price, 600 * count if count > 1 else 601)
 
     def test_a_child_grows_and_an_adult_does_not(self) -> None:
         child = Surfer(mass_kg=34, height_m=1.42, age=10, rung="trimming", sessions_month=4)

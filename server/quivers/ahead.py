@@ -1,5 +1,7 @@
 """What is asked of a surfer's boards beyond the year: the months and the week, the way ahead, a trip."""
 
+from statistics import median
+
 from breaks.climate import hours_of, shore_of, water_of
 from breaks.models import Break
 from chord_core.documents import PlanRequest, Water, parse
@@ -13,6 +15,7 @@ from chord_core.water.climate import counted
 from fittings.models import Fitting
 from quivers.documents import PlanAsked, QuiverMonths, QuiverPlan, QuiverTrip, TripAsked
 from quivers.selectors import owned_of, ready_boards
+from rack.selectors import rack_of
 
 #: Days that were measured last and are shown.
 _WEEK = 7
@@ -33,6 +36,12 @@ def months_for(fitting: Fitting, asked: HoursAsked) -> QuiverMonths:
     )
 
 
+def _usual_price(fitting: Fitting) -> float | None:
+    """What a board costs in this shop: the median of those that hang there with a price."""
+    prices = [board.price for board in rack_of(fitting.shop).boards if board.price is not None]
+    return median(prices) if prices else None
+
+
 def plan_for(fitting: Fitting, asked: PlanAsked) -> QuiverPlan:
     """The way ahead of a ticket's surfer with the boards that they own."""
     owned = owned_of(fitting)
@@ -43,6 +52,7 @@ def plan_for(fitting: Fitting, asked: PlanAsked) -> QuiverPlan:
         boards=tuple(one.board for one in owned),
         wear=tuple(one.looks for one in owned),
         growth_of=asked.growth_of,
+        board_price=_usual_price(fitting),
     )
     return QuiverPlan(version=fitting.version, plan=plan(request))
 

@@ -18,11 +18,13 @@ _MOST = 12
 
 class PlanRequest(SizeRequest):
     """``plan`` reads a surfer and a water, the boards that the surfer owns with their wear, how many months
-    are looked ahead, and for a child whose growth is taken (the mean of both without it)."""
+    are looked ahead, what a board costs, and for a child whose growth is taken (the mean of both without
+    it)."""
 
     boards: tuple[Board, ...] = Field(default=(), max_length=_MOST)
     wear: tuple[TradeInLooks, ...] = Field(default=(), max_length=_MOST)
     months: Annotated[int, Field(ge=1, le=60)] | None = None
+    board_price: Annotated[float, Field(ge=0, le=20000)] | None = None
     growth_of: Literal["boys", "girls"] | None = None
 
 
@@ -71,12 +73,13 @@ class ChainBoard(Result):
 
 
 class Chain(Result):
-    """Boards one after another: rides over the months looked ahead, and the months in which none of them
-    serves."""
+    """Boards one after another: rides over the months looked ahead, the months in which none of them serves,
+    and what they cost less what each brings when the next one comes (null where no price is known)."""
 
     boards: tuple[ChainBoard, ...]
     rides: float
     dead_months: int
+    price: float | None
 
 
 class Mover(Result):

@@ -170,7 +170,7 @@ def plan(request: PlanRequest) -> PlanResult:
         return PlanResult(missing=missing_facts(request.surfer))
     way = Way(request.surfer, request.water, case.rider, request.growth_of)
     ahead = request.months or tables().plan.months
-    best, one = best_chains(way, ahead)
+    best, one = best_chains(way, ahead, request.board_price)
     found = PlanResult(
         months=_months(way, ahead),
         climbs=_climbs(way, ahead),

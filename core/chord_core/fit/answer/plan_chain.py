@@ -11,6 +11,7 @@ from chord_core.cancellation import check_cancelled
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.plan import Chain, ChainBoard
 from chord_core.fit.answer.plan_stages import Stage, Way
+from chord_core.fit.rules.gear import worth_in_trade
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.tables import tables
@@ -28,18 +29,29 @@ class _Offered:
     litres: Array
     rides: Array
     serves: BoolArray
+    sessions_month: float
+    price: float | None
+
+    def _costs(self, row: int, months: int | None) -> float:
+        """What a board costs, less what it brings after so many months; None: it is kept."""
+        price = self.price or 0.0
+        if months is None:
+            return price
+        return price - worth_in_trade(self.boards[row], price, months * self.sessions_month, 1.0)
 
     def chain(self, rows: tuple[int, ...]) -> Chain:
         """Some of them one after another, each from the month that lets all give most."""
         months = self.rides.shape[1]
         begins = [*switches(self.rides, rows), months]
-        total, dead, parts = 0.0, 0, []
+        total, dead, costs, parts = 0.0, 0, 0.0, []
         for row, begin, end in zip(rows, begins, begins[1:], strict=False):
             total += float(self.rides[row, begin:end].sum())
             dead += int((~self.serves[row, begin:end]).sum())
+            costs += self._costs(row, None if row == rows[-1] else end - begin)
             litres = round(float(self.litres[row]), 1)
             parts.append(ChainBoard(litres=litres, family=self.boards[row].family, from_month=begin))
-        return Chain(boards=tuple(parts), rides=total, dead_months=dead)
+        price = None if self.price is None else costs
+        return Chain(boards=tuple(parts), rides=total, dead_months=dead, price=price)
 
 
 def switches(rides: Array, rows: tuple[int, ...]) -> list[int]:
@@ -66,7 +78,7 @@ def switches(rides: Array, rows: tuple[int, ...]) -> list[int]:
     return found
 
 
-def _offered(way: Way, ahead: int) -> _Offered:
+def _offered(way: Way, ahead: int, price: float | None) -> _Offered:
     stages = [way.stage(month, 1.0) for month in range(ahead)]
     distinct: list[Stage] = list({id(stage): stage for stage in stages}.values())
     boards = tuple(stage.board() for stage in distinct)
@@ -79,13 +91,18 @@ def _offered(way: Way, ahead: int) -> _Offered:
     hours = way.rider.sessions_month * tables().quiver.hours_a_session
     serves = np.stack(served, axis=1)[:, at]
     in_month = np.where(serves, np.stack(rides, axis=1)[:, at], 0.0) * hours
-    return _Offered(boards, labelled_hulls(boards).litres, in_month, serves)
+    litres = labelled_hulls(boards).litres
+    return _Offered(boards, litres, in_month, serves, way.rider.sessions_month, price)
 
 
-def best_chains(way: Way, ahead: int) -> tuple[Chain, Chain]:
+def best_chains(way: Way, ahead: int, price: float | None = None) -> tuple[Chain, Chain]:
     """The chain of one to three boards that gives most rides, of no more boards than each bring enough; and
-    the best that one board alone can give."""
-    offered, rules = _offered(way, ahead), tables().plan
+    the best that one board alone can give.
+
+    Args:
+        price: what a board costs; None: not known.
+    """
+    offered, rules = _offered(way, ahead, price), tables().plan
     best: list[Chain] = []
     for count in range(1, min(_MOST, len(offered.boards)) + 1):
         made = map(offered.chain, combinations(range(len(offered.boards)), count))

@@ -96,10 +96,14 @@ const chain = computed(() => {
     (board) =>
       `${board.family}, ${board.litres.toFixed(0)} L${board.from_month ? ` from month ${board.from_month}` : ' now'}`,
   )
-  const rides = `about ${Math.round(best.rides)} rides in ${last.value} months`
-  if (best.boards.length === 1) return `One board does it: ${parts.join('')}; ${rides}.`
-  const more = Math.round(best.rides - one.rides)
-  return `${parts.join(', then ')}: ${rides}, ${more} more than one board alone.`
+  const about = (of: typeof best) => (of.price === null ? '' : `, for about ${Math.round(of.price)}`)
+  const rides = `about ${Math.round(best.rides)} rides in ${last.value} months${about(best)}`
+  const dead = (of: typeof best) =>
+    of.dead_months ? `, ${of.dead_months} months in which none serves` : ''
+  if (best.boards.length === 1)
+    return `One board does it: ${parts.join('')}; ${rides}${dead(best)}.`
+  const less = Math.round(best.rides - one.rides)
+  return `${parts.join(', then ')}: ${rides}${dead(best)}. One board alone: ${less} rides fewer${about(one)}${dead(one)}.`
 })
 const movers = computed(() => {
   const next = plan.value.climbs[0]?.rung
