@@ -1,9 +1,8 @@
 <script setup lang="ts">
 // Right. To be read in five seconds: does this board fit, and the strongest reason each way.
-import { computed } from 'vue'
+import { computed, defineAsyncComponent } from 'vue'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
-import { useNextStep, watchNextStep } from './nextStep'
 import NeedsLines from './NeedsLines.vue'
 import { headline, litresLine, notHere, waveLines } from './verdict'
 import type { Caution } from '@/shared/api/client'
@@ -38,8 +37,8 @@ const fix = computed(() => {
   const found = doubts.value?.fix
   return found?.first ? `${found.fixes[0]?.says} ${found.says}` : ''
 })
-watchNextStep()
-const ahead = useNextStep()
+// It looks three years ahead, long after the rest stands: no first page waits for it.
+const NextStepLine = defineAsyncComponent(() => import('./NextStepLine.vue'))
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
 const overBudget = computed(() => Math.round(ranked.value?.over_budget ?? 0))
 const closed = computed(() => (answer.value?.size.closed ?? []).slice(0, 3))
@@ -114,7 +113,7 @@ const place = computed(() => {
           <WhyNot />
         </div>
       </template>
-      <dl v-if="ranked && (sure || fix || ahead)" class="doubts" data-doubts>
+      <dl v-if="ranked && (sure || fix)" class="doubts" data-doubts>
         <template v-if="fix">
           <dt>Try first</dt>
           <dd>{{ fix }}</dd>
@@ -122,10 +121,6 @@ const place = computed(() => {
         <template v-if="sure">
           <dt>How sure</dt>
           <dd>{{ sure.says }}</dd>
-        </template>
-        <template v-if="ahead">
-          <dt>Ahead</dt>
-          <dd data-ahead>{{ ahead }}</dd>
         </template>
       </dl>
       <template v-else-if="!ranked && closed.length">
@@ -140,6 +135,7 @@ const place = computed(() => {
           <dd>{{ said ? 'said' : key }}</dd>
         </template>
       </dl>
+      <NextStepLine v-if="ranked" />
     </div>
     <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
       <li v-if="label && label.agrees === false">{{ label.says }}</li>

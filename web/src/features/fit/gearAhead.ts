@@ -1,16 +1,14 @@
 // What goes with the boards that may be put on the bench next: asked for while one reads, so that it is shown at
 // once. What the server answers along with the change is shown over it.
-import { computed, markRaw, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, markRaw, onBeforeUnmount, watch } from 'vue'
 import { api, unwrap, type Fitting, type Gear } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
 import { useBoardDetails } from './boardDetails'
+import { pointed } from './pointed'
 import { useStripPlaces } from './stripPlaces'
 
 /** How long one reads before more is asked for, and for how many boards of the strip. */
 const [REST_MS, AHEAD] = [150, 8]
-
-/** The board at which somebody points: most likely the next. */
-export const pointed = ref<number | null>(null)
 
 /** All of a ticket on which the answer depends, but for the board on the bench. */
 function said(fitting: Fitting): string {
