@@ -17,12 +17,13 @@ const ahead = useNextStep()
 dl {
   display: grid;
   grid-template-columns: 62px 1fr;
-  gap: 4px 10px;
-  margin: 4px 0 0;
+  gap: 2px 10px;
+  margin: 2px 0 0;
   font-size: 13px;
+  line-height: 1.3;
 }
 dt {
-  color: var(--soft-ink);
+  color: var(--sea);
 }
 dd {
   margin: 0;
