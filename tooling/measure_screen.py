@@ -7,6 +7,7 @@ import time
 from statistics import median, quantiles
 
 from selenium.webdriver.common.by import By
+from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webdriver import WebDriver
 from selenium.webdriver.support.ui import WebDriverWait
 
@@ -152,11 +153,12 @@ def _quiver(driver: WebDriver, port: int, rounds: int) -> None:
     choice = wait.until(lambda d: d.find_element(By.CSS_SELECTOR, "[aria-label='Whose boards']"))
     choice.send_keys("Salome Firth")
     wait.until(lambda d: len(d.find_elements(By.CSS_SELECTOR, ".owned")) == 4)
-    for i, line in enumerate(_MORE):
+    for count, line in enumerate(_MORE, start=5):
         driver.find_element(By.CSS_SELECTOR, "[aria-label='One more board, as a line']").send_keys(
-            f"{line}\ue007"
+            line, Keys.ENTER
         )
-        wait.until(lambda d, i=i: len(d.find_elements(By.CSS_SELECTOR, ".owned")) == 5 + i)
+        there = f".owned:nth-child({count})"
+        wait.until(lambda d, there=there: d.find_elements(By.CSS_SELECTOR, there))  # type: ignore[misc]
     _measure(driver, _QUIVER, rounds)
 
 

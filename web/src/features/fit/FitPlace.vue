@@ -17,13 +17,13 @@ import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
 import ReaderBox from './ReaderBox.vue'
 import TicketPanel from './TicketPanel.vue'
-import UndoBar from '@/shared/shell/UndoBar.vue'
 import VerdictPanel from './VerdictPanel.vue'
 import WindowsPanel from './WindowsPanel.vue'
 
 // Not needed for the first answer: fetched when they are opened.
 const CustomerSide = defineAsyncComponent(() => import('./CustomerSide.vue'))
 const KeysDialog = defineAsyncComponent(() => import('@/shared/keys/KeysDialog.vue'))
+const UndoBar = defineAsyncComponent(() => import('@/shared/shell/UndoBar.vue'))
 const WhyDialog = defineAsyncComponent(() => import('./WhyDialog.vue'))
 
 const { askCompare, askWhyNot } = useBoardDetails()

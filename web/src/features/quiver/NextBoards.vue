@@ -23,17 +23,19 @@ const owned = computed(() => props.quiver.boards.length)
 const boardAt = (place: number) => props.next?.candidates[place - owned.value]
 /** The boards that bring most, as they are added or given for another. */
 const rows = computed(() => {
-  const made = (props.next?.next ?? []).filter((one) => one.suits).map((one) => {
-    const with_ = way.value === 'swap' && one.swap ? one.swap : null
-    return {
-      ...one,
-      board: boardAt(one.place),
-      out: with_?.out ?? '',
-      days: (with_ ?? one).days_added,
-      rides: (with_ ?? one).rides_added,
-      pays: (with_ ?? one).price,
-    }
-  })
+  const made = (props.next?.next ?? [])
+    .filter((one) => one.suits)
+    .map((one) => {
+      const with_ = way.value === 'swap' && one.swap ? one.swap : null
+      return {
+        ...one,
+        board: boardAt(one.place),
+        out: with_?.out ?? '',
+        days: (with_ ?? one).days_added,
+        rides: (with_ ?? one).rides_added,
+        pays: (with_ ?? one).price,
+      }
+    })
   const brings = made.filter((one) => one.rides >= 1 || one.days >= 1)
   return brings
     .sort((a, b) => Math.round(b.days) - Math.round(a.days) || b.rides - a.rides)

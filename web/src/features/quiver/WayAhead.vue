@@ -96,7 +96,8 @@ const chain = computed(() => {
     (board) =>
       `${board.family}, ${board.litres.toFixed(0)} L${board.from_month ? ` from month ${board.from_month}` : ' now'}`,
   )
-  const about = (of: typeof best) => (of.price === null ? '' : `, for about ${Math.round(of.price)}`)
+  const about = (of: typeof best) =>
+    of.price === null ? '' : `, for about ${Math.round(of.price)}`
   const rides = `about ${Math.round(best.rides)} rides in ${last.value} months${about(best)}`
   const dead = (of: typeof best) =>
     of.dead_months ? `, ${of.dead_months} months in which none serves` : ''

@@ -2406,11 +2406,11 @@ export interface components {
         };
         /**
          * Candidate
-         * @description A board of the rack by its number there.
+         * @description A board of the rack by its number there; without one a board that could be ordered.
          */
         Candidate: {
             /** Id */
-            id: number;
+            id: number | null;
             /** Name */
             name: string;
             line: components["schemas"]["Dims"];
@@ -2438,8 +2438,8 @@ export interface components {
         };
         /**
          * Chain
-         * @description Boards one after another: rides over the months looked ahead, and the months in which none of them
-         *     serves.
+         * @description Boards one after another: rides over the months looked ahead, the months in which none of them serves,
+         *     and what they cost less what each brings when the next one comes (null where no price is known).
          */
         Chain: {
             /** Boards */
@@ -2448,6 +2448,8 @@ export interface components {
             rides: number;
             /** Dead Months */
             dead_months: number;
+            /** Price */
+            price: number | null;
         };
         /**
          * ChainBoard
@@ -4199,7 +4201,7 @@ export interface components {
         /**
          * NextBoard
          * @description What a board would add to those that are owned, in days and rides a year, and the best of them to give
-         *     for it (null where none is owned). ``place``: in ``boards`` with ``candidates`` behind them; ``suits``:
+         *     for it (null where none is owned). ``place``: in ``boards``, ``candidates``, ``to_order``; ``suits``:
          *     whether it may be proposed at all: its size is what is expected of its kind for this surfer, they can
          *     carry it, and a learner has it for their one board.
          */
