@@ -85,7 +85,9 @@ urlpatterns = [
     path("api/fittings/<int:pk>/quiver/plan/", quivers.PlanView.as_view(), name="quiver-plan"),
     path("api/fittings/<int:pk>/quiver/trip/", quivers.TripView.as_view(), name="quiver-trip"),
     path("api/fittings/<int:pk>/quiver/card.pdf", quivers.CardView.as_view(), name="quiver-card"),
-    path("api/owned/<int:pk>/", quivers.OwnedView.as_view(), name="owned"),
+    path(
+        "api/fittings/<int:pk>/quiver/boards/<int:board>/", quivers.OwnedView.as_view(), name="quiver-board"
+    ),
     path("api/orders/", orders.OrdersView.as_view(), name="orders"),
     path("api/orders/<int:pk>/", orders.OrderView.as_view(), name="order"),
     path("api/orders/<int:pk>/step/", orders.OrderStepView.as_view(), name="order-step"),

@@ -95,7 +95,7 @@ def load_demo(folder: Path, reset: bool = False) -> str:
         for k, owned in enumerate(row.get("owns", [])):
             where = f"fittings.{i}.owns.{k}"
             own = own_board(ticket, parse(OwnedIn, {"board": owned.pop("board")}, where))
-            change_owned(shop, own.pk, parse(OwnedPatch, {"version": 1, **owned}, where))
+            change_owned(ticket, own.pk, parse(OwnedPatch, {"version": 1, **owned}, where))
     # The tickets were written by what people remember; what is measured came to the shop later.
     measured(shop, person, _read(folder, "water"), places)
     return f"demo shop “{shop.name}” loaded"

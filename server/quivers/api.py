@@ -17,7 +17,6 @@ from quivers.commands import change_owned, let_go, own_board
 from quivers.documents import (
     NextAsked,
     OwnedIn,
-    OwnedOut,
     OwnedPatch,
     PlanAsked,
     QuiverMonths,
@@ -28,7 +27,7 @@ from quivers.documents import (
     TripAsked,
 )
 from quivers.models import OwnedBoard
-from quivers.selectors import as_out, next_for, quiver_of
+from quivers.selectors import next_for, quiver_of
 
 
 class QuiverView(ShopView):
@@ -41,11 +40,13 @@ class QuiverView(ShopView):
         with foreground_request():
             return json_response(quiver_of(fitting))
 
-    @extend_schema(operation_id="quiver_add", request=OwnedIn, responses={201: OwnedOut})
+    @extend_schema(operation_id="quiver_add", request=OwnedIn, responses={201: QuiverOut})
     def post(self, request: Request, pk: int) -> HttpResponse:
-        """Add a board, of the rack or as it is said."""
+        """Add a board, of the rack or as it is said; all of them as they are then."""
         fitting = self.own_or_404(Fitting, pk)
-        return json_response(as_out(own_board(fitting, parse(OwnedIn, request.data))), 201)
+        with foreground_request():
+            own_board(fitting, parse(OwnedIn, request.data))
+            return json_response(quiver_of(fitting), 201)
 
 
 class NextView(ShopView):
@@ -112,20 +113,27 @@ class CardView(ShopView):
 
 
 class OwnedView(ShopView):
-    """A board that somebody owns."""
+    """A board of the surfer of a ticket."""
 
-    @extend_schema(request=OwnedPatch, responses=OwnedOut)
-    def patch(self, request: Request, pk: int) -> HttpResponse:
-        """Change it; 409 with the board as it stands when somebody else was faster."""
-        self.own_or_404(OwnedBoard, pk)
+    @extend_schema(operation_id="quiver_change", request=OwnedPatch, responses=QuiverOut)
+    def patch(self, request: Request, pk: int, board: int) -> HttpResponse:
+        """Change it; all of them as they are then; 409 with the board as it stands when somebody else was
+        faster."""
+        fitting = self.own_or_404(Fitting, pk)
+        with foreground_request():
+            try:
+                change_owned(fitting, board, parse(OwnedPatch, request.data))
+            except OwnedBoard.DoesNotExist as error:
+                raise Http404 from error
+            return json_response(quiver_of(fitting))
+
+    @extend_schema(operation_id="quiver_let_go", responses=QuiverOut)
+    def delete(self, request: Request, pk: int, board: int) -> HttpResponse:
+        """Take it away from those that they own; the others as they are then."""
+        fitting = self.own_or_404(Fitting, pk)
         try:
-            row = change_owned(self.shop, pk, parse(OwnedPatch, request.data))
+            let_go(fitting, board)
         except OwnedBoard.DoesNotExist as error:
             raise Http404 from error
-        return json_response(as_out(row))
-
-    @extend_schema(responses={204: None})
-    def delete(self, request: Request, pk: int) -> HttpResponse:
-        """Take it away from those that they own."""
-        let_go(self.own_or_404(OwnedBoard, pk))
-        return HttpResponse(status=204)
+        with foreground_request():
+            return json_response(quiver_of(fitting))

@@ -4,7 +4,7 @@ from typing import Any
 
 from django.db import transaction
 
-from accounts.models import Shop
+from accounts.models import Shop, ShopQuerySet
 from api_tools.errors import Stale
 from chord_core.documents import Board as Document
 from chord_core.documents.verbs.quiver import MOST_OWNED
@@ -46,15 +46,19 @@ def _of_the_rack(shop: Shop, pk: int | None) -> Document:
     return row.document()
 
 
+def _theirs(fitting: Fitting) -> ShopQuerySet[OwnedBoard]:
+    return OwnedBoard.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id)
+
+
 @transaction.atomic
-def change_owned(shop: Shop, pk: int, patch: OwnedPatch) -> OwnedBoard:
-    """Change a board that somebody owns.
+def change_owned(fitting: Fitting, pk: int, patch: OwnedPatch) -> OwnedBoard:
+    """Change a board that the surfer of a ticket owns.
 
     Raises:
-        OwnedBoard.DoesNotExist: not of this shop.
+        OwnedBoard.DoesNotExist: not one of theirs.
         Stale: somebody changed it since ``patch.version``; nothing is written.
     """
-    row = OwnedBoard.objects.of(shop).select_for_update(of=("self",)).get(pk=pk)
+    row = _theirs(fitting).select_for_update(of=("self",)).get(pk=pk)
     if row.version != patch.version:
         raise Stale(as_out(row).model_dump(mode="json", by_alias=True))
     given = patch.model_fields_set
@@ -69,6 +73,10 @@ def change_owned(shop: Shop, pk: int, patch: OwnedPatch) -> OwnedBoard:
     return row
 
 
-def let_go(row: OwnedBoard) -> None:
-    """Take a board away from those that somebody owns."""
-    row.delete()
+def let_go(fitting: Fitting, pk: int) -> None:
+    """Take a board away from those that the surfer of a ticket owns.
+
+    Raises:
+        OwnedBoard.DoesNotExist: not one of theirs.
+    """
+    _theirs(fitting).get(pk=pk).delete()

@@ -17,7 +17,6 @@ from django.urls.resolvers import URLPattern
 from django.utils import timezone
 from fins.models import FinStock
 from orders.models import Order
-from quivers.models import OwnedBoard
 
 from accounts import sign_in
 from accounts.models import Shop, User
@@ -28,7 +27,6 @@ from buoys.models import Buoy
 from fittings.models import Fitting
 from rack.drawing_files import DRAWING_TYPES
 from rack.models import Board
-from surfers.models import Surfer
 
 PASSWORD = "wet wax and sand"
 
@@ -223,6 +221,7 @@ PARTS = (
     "quiver-plan",
     "quiver-trip",
     "quiver-card",
+    "quiver-board",
 )
 METHODS = ("get", "post", "put", "patch", "delete")
 
@@ -237,8 +236,6 @@ class Walls(ApiCase):
         cls.board = Board.objects.of(cls.shop).first()
         cls.fins = FinStock.objects.create(shop=cls.shop, name="Skerry M")
         cls.order = Order.objects.create(shop=cls.shop, board=BOARD)
-        surfer = Surfer.objects.create(shop=cls.shop, name="Ines")
-        cls.owned = OwnedBoard.objects.create(shop=cls.shop, surfer=surfer, board=BOARD)
         cls.buoy = Buoy.objects.create(shop=cls.shop, name="Outer Bank")
         cls.place = Break.objects.create(shop=cls.shop, name="Ropewalk", buoy=cls.buoy)
 
@@ -296,7 +293,7 @@ class Walls(ApiCase):
             self.order.pk,
         )
         own = {**of_board, **of_break, **of_buoy, **of_ticket, **of_order}
-        own |= {"fins": self.fins.pk, "owned": self.owned.pk}
+        own |= {"fins": self.fins.pk}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}, "buoy": {"name": "Stolen"}}

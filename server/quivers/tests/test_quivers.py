@@ -37,7 +37,11 @@ class Quivers(BreakCase):
         return f"/api/fittings/{ticket['id']}/quiver/{part}"
 
     def own(self, ticket: dict[str, Any], board: dict[str, Any]) -> dict[str, Any]:
-        return self.good("post", self.path(ticket), {"board": board})
+        """A board more of theirs."""
+        return self.good("post", self.path(ticket), {"board": board})["boards"][-1]
+
+    def board(self, ticket: dict[str, Any], owned: dict[str, Any]) -> str:
+        return self.path(ticket, f"boards/{owned['id']}/")
 
     def test_the_present_board_stands_first_and_the_year_is_whole(self) -> None:
         ticket = self.at_the_break(present_board=NOW)
@@ -56,7 +60,7 @@ class Quivers(BreakCase):
     def test_a_board_of_the_rack_is_owned_as_it_hung(self) -> None:
         ticket = self.at_the_break()
         board = self.good("get", "/api/boards/")[0]
-        made = self.good("post", self.path(ticket), {"rack_board_id": board["id"]})
+        (made,) = self.good("post", self.path(ticket), {"rack_board_id": board["id"]})["boards"]
         self.assertEqual(made["board"]["length_m"], board["board"]["length_m"])
         self.assertEqual(made["litres"], board["litres"])
         found = self.good("get", self.path(ticket))
@@ -66,18 +70,19 @@ class Quivers(BreakCase):
         ticket = self.at_the_break(present_board=NOW)
         mid = self.own(ticket, MID)
         sound, before = float(mid["worth"]["value"]), self.good("get", self.path(ticket))["answer"]
-        path = f"/api/owned/{mid['id']}/"
+        path = self.board(ticket, mid)
         looks = {"pressed_deck": "much", "sessions": 120}
-        worn = self.good("patch", path, {"version": 1, "looks": looks, "by_choice": True})
-        self.assertLess(float(worn["worth"]["value"]), sound)
-        after = self.good("get", self.path(ticket))["answer"]
+        changed = self.good("patch", path, {"version": 1, "looks": looks, "by_choice": True})
+        self.assertLess(float(changed["boards"][1]["worth"]["value"]), sound)
+        after = changed["answer"]
+        self.assertEqual(self.good("get", self.path(ticket))["answer"], after)
         self.assertGreater(after["countries"][1]["days"], before["countries"][1]["days"])
         self.assertLess(after["regrets"][1]["worth"], before["regrets"][1]["worth"])
 
     def test_two_at_once_and_what_cannot_be(self) -> None:
         ticket = self.at_the_break()
         mid = self.own(ticket, MID)
-        path = f"/api/owned/{mid['id']}/"
+        path = self.board(ticket, mid)
         self.good("patch", path, {"version": 1, "by_choice": True})
         late = self.call("patch", path, {"version": 1, "by_choice": False})
         self.assertEqual((late.status_code, late.json()["current"]["by_choice"]), (409, True))
@@ -96,7 +101,9 @@ class Quivers(BreakCase):
         for _ in range(11):
             self.own(ticket, MID)
         self.assertIn("12", self.refused(400, "post", self.path(ticket), {"board": MID})["message"])
-        self.good("delete", path)
+        other = self.ticket(name="Piet")
+        self.assertEqual(self.call("delete", self.board(other, mid)).status_code, 404)
+        self.assertEqual(len(self.good("delete", path)["boards"]), 11)
         self.assertFalse(OwnedBoard.objects.filter(pk=mid["id"]).exists())
         self.assertEqual(self.call("patch", path, {"version": 3}).status_code, 404)
 

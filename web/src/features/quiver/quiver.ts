@@ -39,20 +39,31 @@ const path = (id: number) => ({ path: { id } })
 /** The last question: an answer to an earlier one, or of another ticket, is dropped. */
 let asked = 0
 
+/** What takes a search waits until the boards have rested for a moment [ms]. */
+const REST_MS = 300
+let resting: ReturnType<typeof setTimeout> | undefined
+
+/** The boards as they are now, with their map; the rest comes when it is there. */
+function take(found: Quiver, mine: number): void {
+  Object.assign(state, { quiver: markRaw(found), fault: '', loads: state.loads + 1 })
+  clearTimeout(resting)
+  resting = setTimeout(() => {
+    const id = found.fitting_id
+    const more = [loadNext(id, mine), loadMonths(id, mine), loadPlan(id, mine)]
+    void Promise.all(more).catch((error: unknown) => {
+      if (mine === asked) state.fault = says(error)
+    })
+  }, REST_MS)
+}
+
 async function load(id: number): Promise<void> {
   const mine = ++asked
+  clearTimeout(resting)
   if (state.quiver?.fitting_id !== id)
     Object.assign(state, { quiver: null, next: null, months: null, plan: null, refused: {} })
   try {
     const found = await unwrap<Quiver>(api.GET('/api/fittings/{id}/quiver/', { params: path(id) }))
-    if (mine !== asked) return
-    Object.assign(state, { quiver: markRaw(found), fault: '', loads: state.loads + 1 })
-    // The boards and their map stand at once; what takes a search comes when it is there.
-    void Promise.all([loadNext(id, mine), loadMonths(id, mine), loadPlan(id, mine)]).catch(
-      (error: unknown) => {
-        if (mine === asked) state.fault = says(error)
-      },
-    )
+    if (mine === asked) take(found, mine)
   } catch (error) {
     if (mine === asked) state.fault = says(error)
   }
@@ -89,14 +100,19 @@ async function loadPlan(id: number, mine = asked): Promise<void> {
   if (mine === asked && found) state.plan = markRaw(found)
 }
 
-/** Do something to a board and read all again; what is refused stays where it was typed. */
-async function write(field: string, text: string, call: () => Promise<unknown>): Promise<boolean> {
+/** Do something to a board; what is refused stays where it was typed. */
+async function write(
+  field: string,
+  text: string,
+  call: (id: number) => Promise<Quiver>,
+): Promise<boolean> {
   const id = state.quiver?.fitting_id
   if (!id) return false
+  const mine = ++asked
   try {
-    await call()
+    const found = await call(id)
     delete state.refused[field]
-    await load(id)
+    if (mine === asked) take(found, mine)
     return true
   } catch (error) {
     state.refused[field] = { text, says: says(error) }
@@ -129,37 +145,32 @@ export function useQuiver() {
     askPlan: () => state.quiver && loadPlan(state.quiver.fitting_id).catch(() => undefined),
     /** A board as one line of dims, or what is known of it. */
     addLine: (text: string) =>
-      write('line', text, async () => {
+      write('line', text, async (id) => {
         const body = { text, rough: true }
         const board = boardFrom(await unwrap<Line>(api.POST('/api/line/', { body })))
-        await unwrap(
-          api.POST('/api/fittings/{id}/quiver/', {
-            params: path(state.quiver?.fitting_id ?? 0),
-            body: { board },
-          }),
-        )
+        return add(id, { board })
       }),
-    addFromRack: (rack_board_id: number) =>
-      write('line', '', () =>
-        unwrap(
-          api.POST('/api/fittings/{id}/quiver/', {
-            params: path(state.quiver?.fitting_id ?? 0),
-            body: { rack_board_id },
-          }),
-        ),
-      ),
+    addFromRack: (rack_board_id: number) => write('line', '', (id) => add(id, { rack_board_id })),
     change: (owned: Owned, field: string, text: string, what: Omit<OwnedPatch, 'version'>) =>
-      write(`${field} ${owned.id}`, text, () =>
-        unwrap(
-          api.PATCH('/api/owned/{id}/', {
-            params: path(owned.id ?? 0),
+      write(`${field} ${owned.id}`, text, (id) =>
+        unwrap<Quiver>(
+          api.PATCH('/api/fittings/{id}/quiver/boards/{board}/', {
+            params: { path: { id, board: owned.id ?? 0 } },
             body: { ...what, version: owned.version },
           }),
         ),
       ),
     letGo: (owned: Owned) =>
-      write('line', '', () =>
-        unwrap(api.DELETE('/api/owned/{id}/', { params: path(owned.id ?? 0) })),
+      write('line', '', (id) =>
+        unwrap<Quiver>(
+          api.DELETE('/api/fittings/{id}/quiver/boards/{board}/', {
+            params: { path: { id, board: owned.id ?? 0 } },
+          }),
+        ),
       ),
   }
+}
+
+function add(id: number, body: { board?: Board; rack_board_id?: number }): Promise<Quiver> {
+  return unwrap<Quiver>(api.POST('/api/fittings/{id}/quiver/', { params: path(id), body }))
 }
