@@ -135,20 +135,26 @@ def _tides(place: Break, shore: Shore, begin: datetime) -> tuple[TideResult | No
     return tide, tuple(works.tolist())
 
 
+def last_hour(place: Break, now: datetime) -> dict[str, object]:
+    """What was measured last at a break, by the fields of ``Now``; its buoy is asked if that is due. Empty
+    where nothing measures."""
+    if place.buoy:
+        place.buoy = poll(place.buoy)
+    if place.kind == "river":
+        return _of_river(place, now)
+    return _of_sea(place, now) if place.kind == "sea" else {}
+
+
 def now_at(place: Break, now: datetime | None = None) -> Now:
     """Today at a break; its buoy is asked for its last hours if that is due."""
     now = now or timezone.now()
-    if place.buoy:
-        place.buoy = poll(place.buoy)
+    last = last_hour(place, now)
     shore = shore_of(place)
     local = now + timedelta(hours=shore.utc_offset_h if shore else 0)
     begin = now - timedelta(
         hours=local.hour, minutes=local.minute, seconds=local.second, microseconds=local.microsecond
     )
     tide, works = _tides(place, shore, begin) if shore else (None, ())
-    last = (
-        _of_river(place, now) if place.kind == "river" else _of_sea(place, now) if place.kind == "sea" else {}
-    )
     empty: dict[str, object] = dict.fromkeys(Now.model_fields) | {"fresh": False, "says": ""}
     return Now(
         **empty

@@ -4,9 +4,10 @@ from dataclasses import dataclass
 from functools import lru_cache
 
 import numpy as np
+from django.utils import timezone
 
 from breaks.climate import hours_of
-from breaks.now import now_at
+from breaks.now import last_hour
 from chord_core.documents import Board, QuiverRequest, Surfer, Water
 from chord_core.documents.verbs.gear import TradeInLooks
 from chord_core.documents.verbs.quiver import QuiverResult
@@ -137,17 +138,18 @@ def _today(fitting: Fitting, owned: list[Owned]) -> TodayTakes | None:
     place, asked = fitting.surf_break, ready_boards(fitting, owned)
     if place is None or asked is None or asked.in_foam:
         return None
-    now = now_at(place)
-    if not now.fresh or now.face_m is None or now.steepness is None or now.age_h is None:
+    last = last_hour(place, timezone.now())
+    face_m, steepness, age_h = (last.get(name) for name in ("face_m", "steepness", "age_h"))
+    if not last.get("fresh") or not isinstance(face_m, float) or not isinstance(steepness, str):
         return None
-    face = Face(np.array([now.face_m]), np.array([median_slope(now.steepness)]))
+    face = Face(np.array([face_m]), np.array([median_slope(steepness)]))
     taken = asked.taken(face, _request(fitting, owned).by_choice)
     return TodayTakes(
         board=int(taken.board[0]),
         either=bool(taken.either[0]),
-        face_m=now.face_m,
-        steepness=now.steepness,
-        age_h=now.age_h,
+        face_m=face_m,
+        steepness=steepness,
+        age_h=age_h if isinstance(age_h, float) else 0.0,
     )
 
 
