@@ -11,7 +11,6 @@ import { useKeymap } from '@/shared/keys/keymap'
 import TopBar from '@/shared/shell/TopBar.vue'
 import BenchView from './BenchView.vue'
 import { nextFace, type Face } from './faces'
-import HandOver from './HandOver.vue'
 import { FIT_KEYS } from './keymap'
 import LitreRuler from './LitreRuler.vue'
 import RackStrip from './RackStrip.vue'
@@ -21,6 +20,7 @@ import VerdictPanel from './VerdictPanel.vue'
 import WindowsPanel from './WindowsPanel.vue'
 
 // Not needed for the first answer: fetched when they are opened.
+const HandOver = defineAsyncComponent(() => import('./HandOver.vue'))
 const CustomerSide = defineAsyncComponent(() => import('./CustomerSide.vue'))
 const KeysDialog = defineAsyncComponent(() => import('@/shared/keys/KeysDialog.vue'))
 const UndoBar = defineAsyncComponent(() => import('@/shared/shell/UndoBar.vue'))

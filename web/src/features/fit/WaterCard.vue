@@ -1,17 +1,15 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { computed } from 'vue'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
 import { WATER_LIMITS, WATER_CROWD_WORDS, WATER_WIND_WORDS } from '@/shared/api/allowed'
 import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
 import FactField from './FactField.vue'
+import KeepBreak from './KeepBreak.vue'
+import MeasuredLine from './MeasuredLine.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
-
-// They stand in the open card: the first page does without them.
-const KeepBreak = defineAsyncComponent(() => import('./KeepBreak.vue'))
-const MeasuredLine = defineAsyncComponent(() => import('./MeasuredLine.vue'))
 
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()
