@@ -6,7 +6,7 @@ from functools import lru_cache
 import numpy as np
 from django.utils import timezone
 
-from breaks.climate import hours_of
+from breaks.climate import ANYBODY_M, hours_of
 from breaks.now import last_hour
 from chord_core.documents import Board, QuiverRequest, Surfer, Water
 from chord_core.documents.verbs.gear import TradeInLooks
@@ -35,8 +35,6 @@ from quivers.documents import (
 )
 from quivers.models import OwnedBoard
 
-#: Mass [kg] of somebody who has not said it, for the words of heights.
-_ANYBODY_KG = 75.0
 #: Boards of a rack that are asked whether they would add something, the best first.
 _ASKED = 500
 #: What was asked of boards lately is kept: a look at the page again, or a note that changes nothing.
@@ -118,24 +116,31 @@ def quiver_of(fitting: Fitting) -> QuiverOut:
     owned = owned_of(fitting)
     surfer, water = fitting.documents()
     case, missing = case_for(surfer, water), missing_facts(surfer)
-    answer = QuiverResult(missing=missing)
-    if case is not None and owned:
-        answer = quiver(_request(fitting, owned), case, ready_boards(fitting, owned))
+    answer, ready = QuiverResult(missing=missing), ready_boards(fitting, owned)
+    if ready is not None:
+        answer = quiver(_request(fitting, owned), case, ready)
     return QuiverOut.model_construct(
         fitting_id=fitting.pk,
         version=fitting.version,
         who=surfer.name or "",
-        body_m=surfer.height_m or height_from_mass(surfer.mass_kg or _ANYBODY_KG),
+        body_m=_body_m(surfer),
         at=fitting.surf_break.name if fitting.surf_break else water.name or "",
         measured=fitting.surf_break is not None and hours_of(fitting.surf_break) is not None,
         boards=tuple(map(_out, owned)),
         answer=answer,
-        today=_today(fitting, owned),
+        today=_today(fitting, owned, ready),
     )
 
 
-def _today(fitting: Fitting, owned: list[Owned]) -> TodayTakes | None:
-    place, asked = fitting.surf_break, ready_boards(fitting, owned)
+def _body_m(surfer: Surfer) -> float:
+    """How tall a surfer is, for the words of heights."""
+    if surfer.height_m or not surfer.mass_kg:
+        return surfer.height_m or ANYBODY_M
+    return height_from_mass(surfer.mass_kg)
+
+
+def _today(fitting: Fitting, owned: list[Owned], asked: Asked | None) -> TodayTakes | None:
+    place = fitting.surf_break
     if place is None or asked is None or asked.in_foam:
         return None
     last = last_hour(place, timezone.now())

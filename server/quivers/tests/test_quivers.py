@@ -98,9 +98,12 @@ class Quivers(BreakCase):
             ({"board": {"family": "mid-length"}}, "board.length_m"),
         ):
             self.assertEqual(self.refused(400, "post", self.path(ticket), body)["field"], field)
-        for _ in range(11):
+        for _ in range(10):
             self.own(ticket, MID)
-        self.assertIn("12", self.refused(400, "post", self.path(ticket), {"board": MID})["message"])
+        self.assertIn("11", self.refused(400, "post", self.path(ticket), {"board": MID})["message"])
+        facts = {"version": ticket["version"], "facts": {"present_board": NOW}}
+        self.good("patch", f"/api/fittings/{ticket['id']}/", facts)
+        self.assertEqual(len(self.good("get", self.path(ticket))["boards"]), 12)
         other = self.ticket(name="Piet")
         self.assertEqual(self.call("delete", self.board(other, mid)).status_code, 404)
         self.assertEqual(len(self.good("delete", path)["boards"]), 11)

@@ -9,11 +9,9 @@ from pydantic import Field
 from chord_core.documents.base import Result
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.gear import TradeInLooks
+from chord_core.documents.verbs.quiver import MOST_OWNED
 from chord_core.documents.verbs.shared import Pair
 from chord_core.documents.verbs.size import SizeRequest
-
-#: Boards of one person that are planned with.
-_MOST = 12
 
 
 class PlanRequest(SizeRequest):
@@ -21,8 +19,8 @@ class PlanRequest(SizeRequest):
     are looked ahead, what a board costs, and for a child whose growth is taken (the mean of both without
     it)."""
 
-    boards: tuple[Board, ...] = Field(default=(), max_length=_MOST)
-    wear: tuple[TradeInLooks, ...] = Field(default=(), max_length=_MOST)
+    boards: tuple[Board, ...] = Field(default=(), max_length=MOST_OWNED)
+    wear: tuple[TradeInLooks, ...] = Field(default=(), max_length=MOST_OWNED)
     months: Annotated[int, Field(ge=1, le=60)] | None = None
     board_price: Annotated[float, Field(ge=0, le=20000)] | None = None
     growth_of: Literal["boys", "girls"] | None = None

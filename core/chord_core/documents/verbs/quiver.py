@@ -107,7 +107,8 @@ class Regret(Result):
 
 class WaveDays(Result):
     """A kind of wave of this water: face [m], steepest slope, days of a year that it makes up, the place of
-    the board that is taken (-1: none), whether another does as well, and why none works."""
+    the board that is taken (-1: none), whether another does as well, and why none works (null
+    also where none works on any wave)."""
 
     face_m: float
     slope: float

@@ -8,10 +8,11 @@ from pydantic import Field
 
 from chord_core.documents.base import Result
 from chord_core.documents.board import Board
+from chord_core.documents.verbs.quiver import MOST_OWNED
 from chord_core.documents.verbs.size import SizeRequest
 
-#: Boards of one person, and how many go on a trip.
-_MOST_OWNED, MOST_TAKEN = 12, 2
+#: How many boards go on a trip.
+MOST_TAKEN = 2
 TripDays = Annotated[int, Field(ge=1, le=120)]
 #: How long a board may be that is carried [m], and how much all of them may weigh together [kg].
 LongestM = Annotated[float, Field(ge=1, le=4)]
@@ -22,7 +23,7 @@ class TripRequest(SizeRequest):
     """A surfer, the water of the trip, the boards that they own, for how many days, how many boards may be
     taken, how long the longest may be [m] and how much they may weigh together [kg]."""
 
-    boards: tuple[Board, ...] = Field(default=(), max_length=_MOST_OWNED)
+    boards: tuple[Board, ...] = Field(default=(), max_length=MOST_OWNED)
     days: TripDays = 10
     slots: int = Field(default=MOST_TAKEN, ge=1, le=MOST_TAKEN)
     longest_m: LongestM | None = None

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from chord_core.documents.verbs.plan import PlanMonth, PlanResult
+from chord_core.fit.rules.gates import a
 
 #: Said with every plan.
 PAUSES = (
@@ -37,11 +38,7 @@ def _then(month: PlanMonth, family: str, litres: float) -> str:
         size = "a larger one"
     else:
         size = next((says for most, says in _STEPS if share < most), f"about {share:.0%} less")
-    return size if month.family == family else f"{size}, {_kind(month.family)}"
-
-
-def _kind(family: str) -> str:
-    return f"{'an' if family[0] in 'aeiou' else 'a'} {family}"
+    return size if month.family == family else f"{size}, {a(month.family)}"
 
 
 def plan_says(found: PlanResult) -> str:
@@ -62,6 +59,6 @@ def _said(found: PlanResult) -> str:
         )
     change = next((one for one in found.months if one.rung != now.rung or one.family != now.family), None)
     if change is None:
-        return f"{_kind(now.family).capitalize()} of this size for the next {ahead} months."
+        return f"{a(now.family).capitalize()} of this size for the next {ahead} months."
     then = _then(change, now.family, sum(now.litres) / 2)
     return f"This size for about {change.month} months, then {then}."

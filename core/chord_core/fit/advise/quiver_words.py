@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from chord_core import spoken
-from chord_core.documents.verbs.quiver import Country, Hole, NextBoard, QuiverResult
+from chord_core.documents.verbs.quiver import Country, Hole, NextBoard, QuiverResult, Regret
 from chord_core.tables import tables
 
 
@@ -32,10 +32,8 @@ def _to_do(found: QuiverResult) -> str:
     gains = [one for one in found.next if one.suits and one.days_added >= rules.worth_adding_days]
     if gains:
         return _adding(max(gains, key=lambda one: (round(one.days_added), one.rides_added)))
-    year = sum(one.rides for one in found.regrets) or 1.0
-    spare = [one for one in found.regrets if len(found.regrets) > 1 and one.rides < rules.missed_from * year]
-    if spare:
-        return f"Sell {min(spare, key=lambda one: one.rides).name}: it would hardly be missed."
+    if spare := _spare(found):
+        return f"Sell {spare.name}: it would hardly be missed."
     if not found.countries:
         return "None of these boards brings enough days."
     them = "These boards are" if len(found.countries) > 1 else "This board is"
@@ -55,19 +53,27 @@ def _where(countries: list[Country]) -> str:
     return ", ".join(parts)
 
 
-def _double(found: QuiverResult) -> str:
-    """The boards that would hardly be missed, though each has days on which it works."""
+def _spare(found: QuiverResult) -> Regret | None:
+    """The board that would be missed least, where that is hardly. One at a time: of two that are alike each
+    would hardly be missed, and both would."""
     year = sum(one.rides for one in found.regrets) or 1.0
-    spare = [one.name for one in found.regrets if one.rides < tables().quiver.missed_from * year]
-    if len(found.regrets) < 2 or not spare:
-        return ""
-    return f"{' and '.join(spare)} only {'repeats' if len(spare) == 1 else 'repeat'} the others."
+    least = min(found.regrets, key=lambda one: one.rides, default=None)
+    if least is None or len(found.regrets) < 2 or least.rides >= tables().quiver.missed_from * year:
+        return None
+    return least
+
+
+def _double(found: QuiverResult) -> str:
+    spare = _spare(found)
+    return f"{spare.name} only repeats the others." if spare else ""
 
 
 _WHY: dict[Hole, str] = {"big": "too big", "soft": "too soft", "small": "too small"}
 
 
 def _hole(found: QuiverResult) -> str:
+    if found.countries and not any(one.days for one in found.countries):
+        return "None of these boards works on any wave here."
     parts = [f"{_days(days)} {_WHY[why]}" for why, days in found.holes.items() if round(days) >= 1]
     return f"No board for {', '.join(parts)}." if parts else ""
 

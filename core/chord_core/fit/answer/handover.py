@@ -27,7 +27,7 @@ _LEAST = 0.02
 #: Faces on which neither is worth this share of what the better one is at its best are not what they are for.
 _LEAST_OF_BEST = 0.25
 #: Within this of each other either board will do.
-_EITHER = 0.10
+EITHER = 0.10
 #: A crossing is looked for in so many rounds of so many faces: a bracket of 5 % to a hundredth of that.
 _ROUNDS, _POINTS = 2, 17
 
@@ -169,7 +169,7 @@ def _bracket(two: tuple[int, int], logs: Array) -> _Bracket | None:
 def _end(two: tuple[int, int], way: int, at: int, ahead: Array, ridden: BoolArray) -> _Search:
     """Where, downwards or upwards from the hand-over, the two differ by more than a tenth, or neither is
     ridden any more."""
-    level, i = np.log(1 + _EITHER), at if way < 0 else at + 1
+    level, i = np.log(1 + EITHER), at if way < 0 else at + 1
     while 0 <= i < len(ahead) and ridden[i] and abs(ahead[i]) <= level:
         i += way
     last = i if 0 <= i < len(ahead) and ridden[i] else i - way

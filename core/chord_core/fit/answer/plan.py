@@ -175,7 +175,7 @@ def plan(request: PlanRequest) -> PlanResult:
         months=_months(way, ahead),
         climbs=_climbs(way, ahead),
         until=_until(way, request, ahead) if request.boards else (),
-        chain=best.boards if best else (),
+        chain=best.boards,
         best=best,
         one_board=one,
         movers=_movers(way),

@@ -218,8 +218,10 @@ def _regrets(pool: _Pool) -> tuple[Regret, ...]:
     return tuple(made)
 
 
-def _hole(bins: Bins, row: int, works: BoolArray) -> Hole:
-    """Why no board works on a wave: by where the nearest that are ridden lie."""
+def _hole(bins: Bins, row: int, works: BoolArray) -> Hole | None:
+    """Why no board works on a wave: by where the nearest that are ridden lie; None where none is."""
+    if not works.any():
+        return None
     face, slope = bins.face_m[row], bins.slope[row]
     as_big = works & (np.abs(np.log(bins.face_m / face)) <= _AS_LARGE)
     if (bins.slope[as_big] > slope).any():

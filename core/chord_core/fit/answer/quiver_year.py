@@ -11,7 +11,7 @@ from scipy.ndimage import map_coordinates
 
 from chord_core.documents.verbs.compare import HandOver
 from chord_core.documents.verbs.quiver import WaveMap
-from chord_core.fit.answer.handover import hand_overs
+from chord_core.fit.answer.handover import EITHER, hand_overs
 from chord_core.fit.answer.rank import JudgedRack
 from chord_core.fit.judge.baseline import baseline_boards
 from chord_core.fit.judge.case import Case
@@ -26,11 +26,10 @@ from chord_core.tables import rungs, tables
 from chord_core.water.bins import class_of
 from chord_core.water.face import Face
 
+#: Days of a year that is shared out.
 YEAR_DAYS = 365.0
 #: Kept over nothing, so that it has a logarithm.
 _TINY = 1e-9
-#: Within this of the better one another board does as well: the band of the hand-over.
-EITHER = 0.10
 #: Faces [m] and slopes at which boards are asked for the map of waves, and how much finer it is drawn.
 _FACES: Array = np.geomspace(0.25, 4.5, 36)
 _SLOPES: Array = np.geomspace(0.13, 1.3, 24)
@@ -229,13 +228,12 @@ def map_of(asked: Asked, by_choice: tuple[int, ...]) -> WaveMap | None:
     """Which board is taken on every face and slope; None where the waves are not those of an open sea."""
     if asked.case.conditions.kind != "sea" or asked.in_foam:
         return None
-    shape = _FINE
     taken = taken_on(asked.map_waves, enough_rides(asked.case), by_choice)
     return WaveMap(
-        faces_m=tuple(np.geomspace(_FACES[0], _FACES[-1], shape[0]).tolist()),
-        slopes=tuple(np.geomspace(_SLOPES[0], _SLOPES[-1], shape[1]).tolist()),
-        boards=tuple(map(tuple, taken.board.reshape(shape).tolist())),
-        either=tuple(map(tuple, taken.either.reshape(shape).tolist())),
+        faces_m=tuple(np.geomspace(_FACES[0], _FACES[-1], _FINE[0]).tolist()),
+        slopes=tuple(np.geomspace(_SLOPES[0], _SLOPES[-1], _FINE[1]).tolist()),
+        boards=tuple(map(tuple, taken.board.reshape(_FINE).tolist())),
+        either=tuple(map(tuple, taken.either.reshape(_FINE).tolist())),
     )
 
 

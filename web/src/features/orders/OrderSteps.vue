@@ -5,6 +5,7 @@ import type { OrderState } from '@/shared/api/client'
 import BoxField from '@/shared/forms/BoxField.vue'
 import BoxSelect from '@/shared/forms/BoxSelect.vue'
 import { useOrders } from './orders'
+import { countDays } from '@/shared/units/days'
 
 const { orders, step } = useOrders()
 const order = computed(() => orders.order)
@@ -54,9 +55,7 @@ async function takeOther(): Promise<void> {
       </li>
       <li v-if="off" class="now" aria-current="step">{{ order.state }}</li>
     </ol>
-    <span v-if="order.overdue_days" class="fault"
-      >{{ order.overdue_days }} {{ order.overdue_days === 1 ? 'day' : 'days' }} late</span
-    >
+    <span v-if="order.overdue_days" class="fault">{{ countDays(order.overdue_days) }} late</span>
     <button
       v-for="name in order.next_steps"
       :key="name"

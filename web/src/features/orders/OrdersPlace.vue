@@ -6,6 +6,7 @@ import { usePageTitle } from '@/shared/shell/pageTitle'
 import TopBar from '@/shared/shell/TopBar.vue'
 import OrderSheet from './OrderSheet.vue'
 import { useOrders } from './orders'
+import { countDays } from '@/shared/units/days'
 
 const props = defineProps<{ id: number | null }>()
 const { orders, loadList, open } = useOrders()
@@ -22,7 +23,6 @@ watch(
   (id) => void (id && open(id)),
   { immediate: true },
 )
-const days = (count: number) => `${count} ${count === 1 ? 'day' : 'days'}`
 </script>
 
 <template>
@@ -45,7 +45,9 @@ const days = (count: number) => `${count} ${count === 1 ? 'day' : 'days'}`
             <b>{{ row.who || 'nobody yet' }}</b>
             <span class="state">{{ row.state }}</span>
             <span class="what">{{ row.what }}</span>
-            <span v-if="row.overdue_days" class="fault">{{ days(row.overdue_days) }} late</span>
+            <span v-if="row.overdue_days" class="fault"
+              >{{ countDays(row.overdue_days) }} late</span
+            >
             <span v-else-if="row.due" class="due">due {{ row.due }}</span>
           </router-link>
         </nav>

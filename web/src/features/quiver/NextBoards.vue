@@ -7,6 +7,7 @@ import { vDraft } from '@/shared/forms/draft'
 import { useSession } from '@/shared/shell/session'
 import { useQuiver } from './quiver'
 import { fillOf } from './weaves'
+import { countDays } from '@/shared/units/days'
 
 const props = defineProps<{ quiver: Quiver; next: QuiverNext | null }>()
 const { state, askNext } = useQuiver()
@@ -17,7 +18,6 @@ const WAYS = [
 ] as const
 const way = ref<'swap' | 'add'>('add')
 const FEW = 3
-const days = (count: number) => `${Math.round(count)} ${Math.round(count) === 1 ? 'day' : 'days'}`
 
 const owned = computed(() => props.quiver.boards.length)
 const boardAt = (place: number) => props.next?.candidates[place - owned.value]
@@ -92,7 +92,7 @@ function typeBudget(text: string): void {
         </span>
         <span class="bar" :style="{ width: `${Math.max((one.days / most) * 60, 1)}%` }" />
         <span class="gain"
-          ><b>{{ days(one.days) }}, {{ Math.round(one.rides) }} rides more a year</b>
+          ><b>{{ countDays(one.days) }}, {{ Math.round(one.rides) }} rides more a year</b>
           <span class="quiet each">{{ each(one.pays, one.days) }}</span></span
         >
       </li>
@@ -100,7 +100,7 @@ function typeBudget(text: string): void {
   </section>
   <section aria-label="Best sets">
     <h2>
-      The best of them all
+      Best one, two and three
       <label class="budget">
         to spend
         <input
@@ -118,7 +118,7 @@ function typeBudget(text: string): void {
         <b>{{ one.names.length === 1 ? 'one' : one.names.length === 2 ? 'two' : 'three' }}</b>
         <span>{{ one.says.join(', ') }}</span>
         <span class="quiet">
-          {{ days(one.days) }}, {{ Math.round(one.rides) }} rides{{
+          {{ countDays(one.days) }}, {{ Math.round(one.rides) }} rides{{
             one.price ? `, for ${one.price.toFixed(0)}` : ''
           }}
         </span>
@@ -138,7 +138,7 @@ function typeBudget(text: string): void {
           class="bar hollow"
           :style="{ width: `${Math.max((one.rides / mostLost) * 60, 1)}%` }"
         />
-        <span class="gain">{{ days(one.days) }}, {{ Math.round(one.rides) }} rides</span>
+        <span class="gain">{{ countDays(one.days) }}, {{ Math.round(one.rides) }} rides</span>
       </li>
     </ol>
   </section>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// A board that somebody owns: its outline with its weave, dims, the days on which it is the one to take, its worth.
+// A board that somebody owns: its outline with its pattern, dims, the days on which it is the one to take, its worth.
 import { computed, ref } from 'vue'
 import type { Looks, Owned, Quiver } from '@/shared/api/client'
 import { vDraft } from '@/shared/forms/draft'
@@ -9,6 +9,7 @@ import { useSession } from '@/shared/shell/session'
 import { faceSays } from '@/shared/units/waveMap'
 import { useQuiver } from './quiver'
 import { fillOf } from './weaves'
+import { countDays } from '@/shared/units/days'
 
 const props = defineProps<{
   owned: Owned
@@ -28,20 +29,19 @@ const high = computed(() => 2 * Math.max(...props.owned.curves.half_width_m) * p
 const outline = computed(() => planPath(props.owned.curves, props.scale, 1, high.value / 2))
 const face = (metres: number) =>
   faceSays(metres, words.value, props.quiver.body_m, units.value, faces.value)
-const days = (count: number) => `${Math.round(count)} ${Math.round(count) === 1 ? 'day' : 'days'}`
 /** On which waves it is taken, and how far another does the same. */
 const says = computed(() => {
   const one = country.value
   if (!one) return ''
   if (one.days < 0.5) return 'on no day the first choice'
   const [low, high] = [face(one.low_m ?? 0), face(one.high_m ?? 0)]
-  return `${low === high ? low : `${low} to ${high}`}, ${days(one.days)}`
+  return `${low === high ? low : `${low} to ${high}`}, ${countDays(one.days)}`
 })
 const also = computed(() => {
   const one = country.value
   if (!one || one.either_days < 0.5) return ''
-  const only = one.only_days >= 0.5 ? `; the only one on ${days(one.only_days)}` : ''
-  return `another does the same on ${days(one.either_days)}${only}`
+  const only = one.only_days >= 0.5 ? `; the only one on ${countDays(one.only_days)}` : ''
+  return `another does the same on ${countDays(one.either_days)}${only}`
 })
 
 const NUMBERS = [
@@ -49,6 +49,10 @@ const NUMBERS = [
   ['sessions', 'sessions'],
 ] as const
 const refused = (name: string) => state.refused[`${name} ${props.owned.id}`]
+/** What was refused that has no field of its own. */
+const stopped = computed(
+  () => ['choice', 'kind', 'looks'].map(refused).find((one) => one)?.says ?? '',
+)
 const shown = (name: 'price' | 'sessions') =>
   refused(name)?.text ??
   String(props.owned.looks[name] ?? (name === 'price' ? board.value.price : '') ?? '')
@@ -115,6 +119,7 @@ function type(name: 'price' | 'sessions', text: string): void {
         take away
       </button>
     </p>
+    <p v-if="stopped" class="fault" role="alert">{{ stopped }}</p>
     <div v-if="open && owned.id !== null" class="looks">
       <label>
         kind

@@ -1,17 +1,19 @@
 <script setup lang="ts">
-// The map of this water's waves: face upwards, steepness to the right, each board's country in its weave, both
-// weaves where two do the same, nothing where no board works. Dots: how many days a year such waves come.
+// The map of this water's waves: face upwards, steepness to the right; the waves on which each board is taken in
+// its pattern, shaded where two do the same, white where none works. Dots: how many days a year such waves come.
 import { computed, ref } from 'vue'
 import type { Quiver } from '@/shared/api/client'
+import WaveAxes from '@/shared/drawing/WaveAxes.vue'
 import { useSize } from '@/shared/drawing/size'
 import { useSession } from '@/shared/shell/session'
-import { faceY, heightTicks, slopeX } from '@/shared/units/waveMap'
+import { faceY, slopeX } from '@/shared/units/waveMap'
 import { areaOf, bordersOf, frameFor } from './countries'
 import { fillOf } from './weaves'
+import { countDays } from '@/shared/units/days'
 
 const props = defineProps<{ quiver: Quiver; shown: number | null }>()
 defineEmits<{ show: [place: number | null] }>()
-const { words, units, faces } = useSession()
+const { words } = useSession()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 330 })
 const [LEFT, BELOW] = [78, 24]
@@ -49,17 +51,6 @@ const dots = computed(() => {
     says: `${wave.days.toFixed(1)} days a year`,
   }))
 })
-const ticks = computed(() =>
-  words.value
-    ? heightTicks(frame.value, words.value, props.quiver.body_m, units.value, faces.value)
-    : [],
-)
-const classes = computed(() =>
-  Object.entries(words.value?.slopes ?? {})
-    .map(([name, slope]) => ({ name, slope, x: slopeX(slope, frame.value) }))
-    .filter(({ slope }) => slope >= frame.value.slopes[0] && slope <= frame.value.slopes[1]),
-)
-const days = (count: number) => `${Math.round(count)} ${Math.round(count) === 1 ? 'day' : 'days'}`
 /** Names in their countries where there is room; lower ones give way to larger ones. */
 const labels = computed(() => {
   const made: { x: number; y: number; name: string; days: string; place: number }[] = []
@@ -68,7 +59,7 @@ const labels = computed(() => {
     let y = area.y
     while (made.some((one) => Math.abs(one.y - y) < 36 && Math.abs(one.x - area.x) < 130)) y += 12
     const { place, country } = area
-    made.push({ x: area.x, y, name: country.name, days: days(country.days), place })
+    made.push({ x: area.x, y, name: country.name, days: countDays(country.days), place })
   }
   return made
 })
@@ -83,7 +74,7 @@ const holes = computed(() =>
       its.reduce((sum, wave) => sum + of(wave) * wave.days, 0) / count
     const x = mean((wave) => slopeX(wave.slope, frame.value))
     const y = mean((wave) => faceY(wave.face_m, frame.value))
-    return [{ why, x, y, name: `no board: ${WHY[why]}`, days: days(count) }]
+    return [{ why, x, y, name: `no board: ${WHY[why]}`, days: countDays(count) }]
   }),
 )
 const today = computed(() => {
@@ -93,21 +84,15 @@ const today = computed(() => {
 })
 const says = computed(() =>
   [
-    ...answer.value.countries.map((one) => `${one.name} ${days(one.days)}`),
-    `no board ${days(answer.value.hole_days)}`,
+    ...answer.value.countries.map((one) => `${one.name} ${countDays(one.days)}`),
+    `no board ${countDays(answer.value.hole_days)}`,
   ].join(', '),
 )
 </script>
 
 <template>
   <svg ref="svg" class="map" role="img" :aria-label="`Which board on which waves: ${says}.`">
-    <rect
-      class="paper"
-      :x="frame.left"
-      :y="frame.top"
-      :width="Math.max(frame.wide, 0)"
-      :height="Math.max(frame.high, 0)"
-    />
+    <WaveAxes :frame="frame" :body="quiver.body_m" />
     <path
       v-for="area in areas"
       :key="area.place"
@@ -123,18 +108,6 @@ const says = computed(() =>
     <circle v-for="(dot, i) in dots" :key="i" class="dot" :cx="dot.x" :cy="dot.y" :r="dot.r">
       <title>{{ dot.says }}</title>
     </circle>
-    <text v-for="tick in ticks" :key="tick.says" class="tick end" :x="LEFT - 8" :y="tick.y + 4">
-      {{ tick.says }}
-    </text>
-    <text
-      v-for="one in classes"
-      :key="one.name"
-      class="tick mid"
-      :x="one.x"
-      :y="frame.top + frame.high + 18"
-    >
-      {{ one.name }}
-    </text>
     <g v-for="label in labels" :key="label.place" class="label">
       <text :x="label.x" :y="label.y - 3" class="name">{{ label.name }}</text>
       <text :x="label.x" :y="label.y + 13">{{ label.days }}</text>
@@ -155,10 +128,6 @@ const says = computed(() =>
   height: 100%;
   min-height: 220px;
   display: block;
-}
-.paper {
-  fill: var(--foam);
-  stroke: var(--hairline);
 }
 .country {
   shape-rendering: crispEdges;
@@ -182,18 +151,8 @@ const says = computed(() =>
   fill: var(--note);
   fill-opacity: 0.55;
 }
-.tick {
-  font: 13px var(--sans);
-  fill: var(--ink);
-}
-.end {
-  text-anchor: end;
-}
-.mid,
 .label text {
   text-anchor: middle;
-}
-.label text {
   font: 13px var(--sans);
   fill: var(--ink);
   paint-order: stroke;

@@ -21,11 +21,12 @@ const state = reactive({
   fault: '',
   /** What was typed and refused: by field, what stands there and why not. */
   refused: {} as Record<string, { text: string; says: string }>,
-  /** Which days count month by month, how many boards, and for how much. */
   plan: null as QuiverPlan | null,
+  /** For a child: whose growth is taken. */
   growthOf: 'both' as 'both' | 'girls' | 'boys',
+  /** Which days count month by month. */
   free: 'any day' as 'any day' | 'weekends' | 'evenings and weekends',
-  slots: 3,
+  /** What may be spent on the best sets. */
   budget: null as number | null,
   searching: false,
   /** How often the boards were read: each time the map is drawn anew. */
@@ -43,17 +44,20 @@ let asked = 0
 const REST_MS = 300
 let resting: ReturnType<typeof setTimeout> | undefined
 
-/** The boards as they are now, with their map; the rest comes when it is there. */
-function take(found: Quiver, mine: number): void {
-  Object.assign(state, { quiver: markRaw(found), fault: '', loads: state.loads + 1 })
+function askMore(id: number, mine: number): void {
   clearTimeout(resting)
   resting = setTimeout(() => {
-    const id = found.fitting_id
     const more = [loadNext(id, mine), loadMonths(id, mine), loadPlan(id, mine)]
     void Promise.all(more).catch((error: unknown) => {
       if (mine === asked) state.fault = says(error)
     })
   }, REST_MS)
+}
+
+/** The boards as they are now, with their map; the rest comes when it is there. */
+function take(found: Quiver, mine: number): void {
+  Object.assign(state, { quiver: markRaw(found), fault: '', loads: state.loads + 1 })
+  askMore(found.fitting_id, mine)
 }
 
 async function load(id: number): Promise<void> {
@@ -71,8 +75,7 @@ async function load(id: number): Promise<void> {
 
 async function loadNext(id: number, mine = asked): Promise<void> {
   state.searching = true
-  const { slots, budget } = state
-  const query = budget === null ? { slots } : { slots, budget }
+  const query = state.budget === null ? {} : { budget: state.budget }
   try {
     const found = await unwrap<QuiverNext | undefined>(
       api.GET('/api/fittings/{id}/quiver/next/', { params: { ...path(id), query } }),
@@ -116,7 +119,9 @@ async function write(
     return true
   } catch (error) {
     state.refused[field] = { text, says: says(error) }
-    if (error instanceof ApiError && error.status === 409) await load(id)
+    // Somebody else changed it or took it away: theirs is shown.
+    if (error instanceof ApiError && [404, 409].includes(error.status)) await load(id)
+    else askMore(id, mine)
     return false
   }
 }
@@ -139,7 +144,6 @@ export function useQuiver() {
   return {
     state,
     load,
-    again: () => state.quiver && load(state.quiver.fitting_id),
     askNext: () => state.quiver && loadNext(state.quiver.fitting_id).catch(() => undefined),
     askMonths: () => state.quiver && loadMonths(state.quiver.fitting_id).catch(() => undefined),
     askPlan: () => state.quiver && loadPlan(state.quiver.fitting_id).catch(() => undefined),

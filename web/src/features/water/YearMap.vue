@@ -3,16 +3,9 @@
 import { computed, ref } from 'vue'
 import type { BreakClimate, Now } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
+import WaveAxes from '@/shared/drawing/WaveAxes.vue'
 import { useSize } from '@/shared/drawing/size'
-import {
-  besideMark,
-  dayRank,
-  faceY,
-  frameOf,
-  heightTicks,
-  slopeX,
-  type DayMark,
-} from '@/shared/units/waveMap'
+import { besideMark, dayRank, faceY, frameOf, slopeX, type DayMark } from '@/shared/units/waveMap'
 
 const props = defineProps<{
   gives: BreakClimate
@@ -20,7 +13,7 @@ const props = defineProps<{
   body: number
   marks: DayMark[]
 }>()
-const { words, units, faces } = useSession()
+const { words } = useSession()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 410 })
 const [LEFT, BELOW, HALF] = [78, 26, 200]
@@ -69,15 +62,6 @@ const dots = computed(() => {
     r: 10 * Math.sqrt(bin.weight / most),
   }))
 })
-const ticks = computed(() =>
-  words.value ? heightTicks(frame.value, words.value, props.body, units.value, faces.value) : [],
-)
-const classes = computed(() =>
-  Object.entries(words.value?.slopes ?? {}).map(([name, slope]) => ({
-    name,
-    x: slopeX(slope, frame.value),
-  })),
-)
 const slopeOf = (name: string) => words.value?.slopes[name] ?? 0.46
 const today = computed(() => {
   const now = props.now
@@ -134,13 +118,7 @@ const alt = computed(() => props.gives.says.join(' '))
 
 <template>
   <svg ref="svg" class="map" role="img" :aria-label="`The year as a map. ${alt}`">
-    <rect
-      class="paper"
-      :x="frame.left"
-      :y="frame.top"
-      :width="Math.max(frame.wide, 0)"
-      :height="Math.max(frame.high, 0)"
-    />
+    <WaveAxes :frame="frame" :body="body" />
     <rect
       v-for="cell in cells"
       :key="`${cell.x},${cell.y}`"
@@ -168,18 +146,6 @@ const alt = computed(() => props.gives.says.join(' '))
         half of the days lie below
       </text>
     </g>
-    <text v-for="tick in ticks" :key="tick.says" class="tick end" :x="LEFT - 8" :y="tick.y + 4">
-      {{ tick.says }}
-    </text>
-    <text
-      v-for="one in classes"
-      :key="one.name"
-      class="tick mid"
-      :x="one.x"
-      :y="frame.top + frame.high + 19"
-    >
-      {{ one.name }}
-    </text>
     <g v-for="day in days.marks" :key="day.says" class="day">
       <circle :cx="day.x" :cy="day.y" r="6" />
       <text :x="day.words.x" :y="day.words.y + 15">

@@ -6757,7 +6757,8 @@ export interface components {
         /**
          * WaveDays
          * @description A kind of wave of this water: face [m], steepest slope, days of a year that it makes up, the place of
-         *     the board that is taken (-1: none), whether another does as well, and why none works.
+         *     the board that is taken (-1: none), whether another does as well, and why none works (null
+         *     also where none works on any wave).
          */
         WaveDays: {
             /** Face M */

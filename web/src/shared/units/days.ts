@@ -3,6 +3,12 @@ import type { Read } from './units'
 
 const two = (value: number) => String(value).padStart(2, '0')
 
+/** So many whole days: 1 day, 12 days. */
+export function countDays(count: number): string {
+  const whole = Math.round(count)
+  return whole === 1 ? '1 day' : `${whole} days`
+}
+
 /** A day as 2026-05-31. */
 export function dayText(day: Date): string {
   return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
