@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import numpy as np
+from fpdf.enums import TableBordersLayout
 
 from chord_core.hull.describe import describe_hull
 from chord_core.tables import tables
@@ -10,11 +11,12 @@ from chord_core.water.bins import median_slope
 from chord_core.water.days import height_words
 from chord_core.water.face import Face
 from fittings.models import Fitting
-from paper.sheet import LEFT, WIDE, Sheet, draw_board
+from paper.sheet import LEFT, LINE, WIDE, Sheet, draw_board
 from quivers.documents import QuiverOut
 from quivers.selectors import owned_of, quiver_of, ready_boards
 
-_FIRST, _ROW = 34.0, 7.0
+#: Width of the heights, height of a line [mm]; boards that are drawn.
+_FIRST, _ROW, _DRAWN = 24.0, 4.4, 4
 
 
 def _rows(fitting: Fitting, found: QuiverOut) -> list[tuple[str, list[str]]]:
@@ -45,16 +47,39 @@ def _rows(fitting: Fitting, found: QuiverOut) -> list[tuple[str, list[str]]]:
 
 
 def _table(sheet: Sheet, rows: list[tuple[str, list[str]]]) -> None:
+    """Heights downwards, steepness to the right; names that are long go over two lines."""
     classes = [row.name for row in tables().waves.steepness]
     each = (WIDE - _FIRST) / len(classes)
-    for first, cells, style in (("", classes, "B"), *((word, cells, "") for word, cells in rows)):
-        sheet.set_x(LEFT)
-        sheet.set_font("sans", "B", 10)
-        sheet.cell(_FIRST, _ROW, first)
-        sheet.set_font("sans", style, 9)
-        for text in cells:
-            sheet.cell(each, _ROW, text)
-        sheet.ln(_ROW)
+    sheet.set_font("sans", "", 9)
+    sheet.set_draw_color(*LINE)
+    with sheet.table(
+        width=WIDE,
+        col_widths=(_FIRST, *(each for _ in classes)),
+        text_align="LEFT",
+        borders_layout=TableBordersLayout.HORIZONTAL_LINES,
+        line_height=_ROW,
+        padding=(1, 1, 1, 0),
+    ) as table:
+        for cells in (["", *classes], *([word, *names] for word, names in rows)):
+            row = table.row()
+            for text in cells:
+                row.cell(text)
+
+
+def _boards(sheet: Sheet, found: QuiverOut, units: str) -> None:
+    """The first boards two beside each other, each with its dims above it."""
+    top = bottom = sheet.get_y() + 3
+    for i, owned in enumerate(found.boards[:_DRAWN]):
+        if i % 2 == 0:
+            top = bottom
+        left = LEFT + i % 2 * WIDE / 2
+        line = owned.line.metric if units == "metric" else owned.line.imperial
+        sheet.set_font("sans", "B", 9)
+        sheet.text(left, top + 4, f"{owned.board.name or owned.board.family}, {line}")
+        sheet.set_y(top + 5)
+        draw_board(sheet, describe_hull(owned.board), left, WIDE / 2 - 6)
+        bottom = max(bottom, sheet.get_y())
+    sheet.set_y(bottom)
 
 
 def card_pdf(fitting: Fitting, units: str) -> bytes:
@@ -73,9 +98,5 @@ def card_pdf(fitting: Fitting, units: str) -> bytes:
     else:
         sheet.listed([found.answer.where_says or "No board yet."])
     sheet.listed([one for one in (found.answer.double_says, found.answer.hole_says) if one])
-    for owned in found.boards[:3]:
-        line = owned.line.metric if units == "metric" else owned.line.imperial
-        sheet.ln(2)
-        sheet.says(f"{owned.board.name or owned.board.family}, {line}", style="B")
-        draw_board(sheet, describe_hull(owned.board))
+    _boards(sheet, found, units)
     return bytes(sheet.output())

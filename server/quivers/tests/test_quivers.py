@@ -185,6 +185,23 @@ class Quivers(BreakCase):
             self.assertIn(says, text)
         self.assertNotIn("Varga", text)
 
+    def test_no_words_of_the_card_lie_on_others_and_nothing_falls_off(self) -> None:
+        """Long names and as many boards as there may be, still on one page."""
+        ticket = self.at_the_break(present_board={**NOW, "name": "", "family": "performance shortboard"})
+        for i in range(4):
+            self.own(ticket, {**MID, "name": f"The rather long name of board {i}"})
+        response = self.call("get", self.path(ticket, "card.pdf"))
+        (page,) = PdfReader(io.BytesIO(response.content)).pages
+        placed: list[tuple[float, float, str]] = []
+        page.extract_text(visitor_text=lambda text, _, at, *__: placed.append((at[4], at[5], text.strip())))
+        words = [(x, y, text) for x, y, text in placed if text]
+        self.assertGreater(min(y for _, y, _ in words), 20)
+        for x, y, text in words:
+            right = [other for other, height, _ in words if abs(height - y) < 1 and other > x + 1]
+            room = min(right, default=595) - x
+            # Nine points of the shop's letters are 5.2 wide on average; a word is not broken.
+            self.assertLess(4.0 * len(text), max(room, 60), text)
+
     def test_the_way_ahead_of_their_boards(self) -> None:
         ticket = self.at_the_break(present_board=NOW, age=12)
         self.own(ticket, MID)

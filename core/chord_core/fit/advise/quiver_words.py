@@ -74,8 +74,11 @@ _WHY: dict[Hole, str] = {"big": "too big", "soft": "too soft", "small": "too sma
 def _hole(found: QuiverResult) -> str:
     if found.countries and not any(one.days for one in found.countries):
         return "None of these boards works on any wave here."
-    parts = [f"{_days(days)} {_WHY[why]}" for why, days in found.holes.items() if round(days) >= 1]
-    return f"No board for {', '.join(parts)}." if parts else ""
+    parts = [(round(days), _WHY[why]) for why, days in found.holes.items() if round(days) >= 1]
+    if not parts:
+        return ""
+    why = parts[0][1] if len(parts) == 1 else ", ".join(f"{days} {says}" for days, says in parts)
+    return f"No board works on {_days(found.hole_days)}: {why}."
 
 
 def quiver_says(found: QuiverResult) -> dict[str, str]:
