@@ -16,6 +16,7 @@ from chord_core.fit.answer.quiver import quiver
 from chord_core.fit.answer.quiver_year import Asked, asked_of
 from chord_core.fit.judge.baseline import expected_boards
 from chord_core.fit.judge.case import Case
+from chord_core.fit.search.windows import nearest_fractions
 from chord_core.hull.describe import dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
@@ -159,9 +160,15 @@ def _today(fitting: Fitting, owned: list[Owned], asked: Asked | None) -> TodayTa
 
 
 def _to_order(case: Case) -> tuple[Board, ...]:
-    """A board of each kind that comes into question, as it would be ordered for this surfer."""
-    boards = expected_boards(case)
-    return tuple(board.model_copy(update={"name": f"an ordered {board.family}"}) for board in boards)
+    """A board of each kind that comes into question, as it would be ordered for this surfer: in a shaper's
+    fractions."""
+    made = []
+    for board in expected_boards(case):
+        measures = {name: getattr(board, name) for name in ("length_m", "width_m", "thickness_m")}
+        made.append(
+            board.model_copy(update={**nearest_fractions(measures), "name": f"an ordered {board.family}"})
+        )
+    return tuple(made)
 
 
 def next_for(fitting: Fitting, asked: NextAsked) -> QuiverNext:

@@ -27,7 +27,14 @@ from chord_core.fit.search.options import (
     with_tail,
 )
 from chord_core.fit.search.shapes import boards_of
-from chord_core.fit.search.windows import FRACTION_M, held_in, measures_of, windows_of, with_measures
+from chord_core.fit.search.windows import (
+    FRACTION_M,
+    held_in,
+    measures_of,
+    nearest_fractions,
+    windows_of,
+    with_measures,
+)
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import IndexArray
 from chord_core.line import write_line
@@ -88,7 +95,7 @@ def rounded(judge: Judge, board: Board, pinned: dict[str, float], windows: Windo
 
     Length, width and thickness go either way, the rest to the nearest. The windows are not left."""
     exact = measures_of(board)
-    near_by = {name: round(value / FRACTION_M[name]) * FRACTION_M[name] for name, value in exact.items()}
+    near_by = nearest_fractions(exact)
     ways: list[list[tuple[str, float]]] = []
     for name in ("length_m", "width_m", "thickness_m"):
         step = FRACTION_M[name]

@@ -28,6 +28,11 @@ HALF_LITRE = 0.5
 _BESIDE = 1.03
 
 
+def nearest_fractions(measures: dict[str, float]) -> dict[str, float]:
+    """Measures [m] to the nearest fraction in which a shaper orders them."""
+    return {name: round(value / FRACTION_M[name]) * FRACTION_M[name] for name, value in measures.items()}
+
+
 def outwards(low: float, high: float, step: float) -> tuple[float, float]:
     """A window out to whole steps; one that is a single step wide reaches half a step to either side."""
     first, last = np.floor(low / step + 1e-9), np.ceil(high / step - 1e-9)

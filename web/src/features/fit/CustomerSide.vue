@@ -92,15 +92,15 @@ const cautions = computed(() => [
         <p v-for="line in bench?.ranked?.for" :key="line">{{ line }}</p>
         <h2>To know</h2>
         <p v-for="line in bench?.ranked?.against" :key="line">{{ line }}</p>
+        <template v-if="ahead">
+          <h2>The next step</h2>
+          <p data-ahead>{{ ahead }}</p>
+        </template>
       </div>
       <div>
         <template v-if="advice">
           <h2>How to ride it</h2>
           <p>{{ advice.ridden }}</p>
-        </template>
-        <template v-if="ahead">
-          <h2>The next step</h2>
-          <p data-ahead>{{ ahead }}</p>
         </template>
         <h2>What to look for</h2>
         <dl>
