@@ -98,9 +98,15 @@ def _parser() -> argparse.ArgumentParser:
     start.add_argument("--no-demo", action="store_true", help="no demo shop, no button that opens it")
     start.add_argument("--standins", action="store_true", help="with simulated devices beside it")
     start.set_defaults(do=_start)
-    standin = verbs.add_parser("standin", help="a simulated device on 127.0.0.1: gauge, buoy")
-    standin.add_argument("name", choices=["gauge", "buoy"])
-    standin.add_argument("more", nargs=argparse.REMAINDER, help="words for it: --port, --fault, --every")
+    standin = verbs.add_parser(
+        "standin", help="a simulated device: gauge, buoy (127.0.0.1), watch (writes tracks)"
+    )
+    standin.add_argument("name", choices=["gauge", "buoy", "watch"])
+    standin.add_argument(
+        "more",
+        nargs=argparse.REMAINDER,
+        help="words for it: --port, --fault, --every; --seed, --folder, --way",
+    )
     standin.set_defaults(do=_standin)
     test = verbs.add_parser("test", help="run everything: style, types, rules, web, core, API, screens")
     test.add_argument(

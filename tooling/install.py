@@ -130,7 +130,8 @@ def kernels() -> None:
     def make() -> None:
         sweep_kernels()
         env = {**os.environ, "NUMBA_CACHE_DIR": str(folder), "PYTHONPATH": str(CORE)}
-        run([PYTHON, "-m", "chord_core.ride.kernels.precompile"], cwd=ROOT, env=env)
+        for chapter in ("ride.kernels", "log"):
+            run([PYTHON, "-m", f"chord_core.{chapter}.precompile"], cwd=ROOT, env=env)
 
     once("kernels", "compiling the core's loops", folder, [folder.name], make)
 

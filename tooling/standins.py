@@ -19,6 +19,10 @@ STANDINS = {
 }
 
 
+#: Stand-ins that write files instead of answering: module.
+WRITERS = {"watch": "standins.surf_watch"}
+
+
 def _words(name: str, more: Sequence[str]) -> list[str]:
     module, port, _ = STANDINS[name]
     named = [] if "--port" in more else ["--port", str(port)]
@@ -26,10 +30,14 @@ def _words(name: str, more: Sequence[str]) -> list[str]:
 
 
 def standin(name: str, more: Sequence[str]) -> int:
-    """Run one stand-in until Ctrl-C."""
+    """Run one stand-in until Ctrl-C, or until it has written what it writes."""
     system_packages(browser=False, database=False)
     core_packages()
-    return subprocess.call(_words(name, more), cwd=ROOT, env=core_env())
+    if name in WRITERS:
+        words = [str(PYTHON), "-m", WRITERS[name], *more]
+    else:
+        words = _words(name, more)
+    return subprocess.call(words, cwd=ROOT, env=core_env())
 
 
 @contextlib.contextmanager

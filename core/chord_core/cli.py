@@ -18,6 +18,7 @@ from chord_core.documents import (
     FixRequest,
     GearRequest,
     HullRequest,
+    LearnRequest,
     PlanRequest,
     QuiverRequest,
     RangeRequest,
@@ -27,6 +28,7 @@ from chord_core.documents import (
     SizeRequest,
     SolveRequest,
     TideRequest,
+    TrialRequest,
     WaterRequest,
     parse,
 )
@@ -46,6 +48,9 @@ from chord_core.hull.describe import describe_hull
 from chord_core.hull.sizes import range_of
 from chord_core.hull.tape import tape_of
 from chord_core.line import read_line, write_line
+from chord_core.log.learn import learn
+from chord_core.log.track import track
+from chord_core.log.trial import trial
 from chord_core.ride.describe import describe_ride
 from chord_core.ride.standalone import standalone_behaviour
 from chord_core.surfer.describe import describe_water
@@ -96,6 +101,14 @@ def _plan(data: Any, explain: bool) -> BaseModel:
     return plan(parse(PlanRequest, data))
 
 
+def _learn(data: Any, explain: bool) -> BaseModel:
+    return learn(parse(LearnRequest, data))
+
+
+def _trial(data: Any, explain: bool) -> BaseModel:
+    return trial(parse(TrialRequest, data))
+
+
 def _water(data: Any, explain: bool) -> BaseModel:
     return (explain_water if explain else describe_water)(parse(WaterRequest, data))
 
@@ -140,6 +153,8 @@ VERBS: dict[str, Callable[[Any, bool], BaseModel]] = {
     "gear": _gear,
     "quiver": _quiver,
     "plan": _plan,
+    "learn": _learn,
+    "trial": _trial,
     "fix": _fix,
     "tape": _tape,
     "still": _still,
@@ -169,6 +184,9 @@ ABOUT = {
     "range": "whether the sizes of a model step evenly, and sizes between them",
     "climate": "buoy hours at a break: the faces it really gives",
     "tide": "heights and turns of the tide from harmonic constants",
+    "learn": "what sessions teach of a surfer and a break, and the next one foretold",
+    "trial": "two boards, builds or fin sets by sessions on like days: better, worse, alike, not decided",
+    "track": "the track of a watch (GPX or TCX as text): rides, paddling, waiting",
     "river": "a standing wave from its rating and a flow gauge's series",
 }
 EXPLAINED = ("hull", "water", "ride", "size", "rank", "solve", "compare")
@@ -214,6 +232,8 @@ def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
             return 0
         if verb == "line":
             answer: Any = _line(_text(source).strip("\n"))
+        elif verb == "track" and not explain:
+            answer = track(_text(source)).model_dump(mode="json")
         elif explain and verb not in EXPLAINED:
             raise ChordError(
                 "--explain", verb, f"there are derivations of {', '.join(EXPLAINED)}, not of “{verb}”"
@@ -223,7 +243,7 @@ def run(verb: str, source: TextIO, sink: TextIO, explain: bool = False) -> int:
                 mode="json", by_alias=True
             )
         else:
-            allowed = ", ".join((*VERBS, "line", "drawings"))
+            allowed = ", ".join((*VERBS, "line", "track", "drawings"))
             raise ChordError("verb", verb, f"“{verb}” is no verb of the core; there are {allowed}")
     except ChordError as error:
         json.dump(error.as_document(), sink, ensure_ascii=False)

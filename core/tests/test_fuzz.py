@@ -99,6 +99,37 @@ BASES: dict[str, dict[str, Any]] = {
         "growth_of": "girls",
         "wear": [{"sessions": 40}],
     },
+    "learn": {
+        "surfer": {**SURFER, "learned": {"cruise": 1.1, "sessions": 3}},
+        "sessions": [
+            {
+                "board": BOARD,
+                "water": {**WATER, "name": "Saltpan"},
+                "minutes": 90,
+                "rides": 8,
+                "paddle_m_s": 1.2,
+                "ratings": {"paddles": 1, "turns": -1},
+                "said_with": {"litres": 1.02},
+            }
+        ],
+        "next": {"board": BOARD, "water": WATER, "minutes": 60},
+        "breaks": {"Saltpan": {"ratio": 1.2, "log_sd": 0.3}},
+    },
+    "trial": {
+        "surfer": SURFER,
+        "sessions": [
+            {"board": BOARD, "water": WATER, "minutes": 90, "rides": 8, "ratings": {"turns": 0}},
+            {
+                "board": {**BOARD, "name": "other"},
+                "water": WATER,
+                "minutes": 80,
+                "day": "2026-05-02",
+                "ratings": {"turns": 1, "holds": -2},
+            },
+        ],
+        "old": BOARD,
+        "new": {**BOARD, "name": "other"},
+    },
     "fix": {"surfer": {**SURFER, "present_board": BOARD}, "water": WATER},
 }
 JUNK: tuple[Any, ...] = (

@@ -6,6 +6,7 @@ from typing import Any
 from unittest import TestCase
 
 from chord_core.cli import run
+from standins.surf_watch import gpx_of, some_track
 from tests.buoys import NEW_HEAD, NEW_UNITS, still, written, year_hours
 
 BOARD = {"family": "all-rounder", "length_m": 1.87, "width_m": 0.52, "thickness_m": 0.066}
@@ -103,6 +104,43 @@ class Verbs(Asking):
             self.ask("range", {"boards": sizes, "lengths_m": [3]}, 2)["error"]["field"], "lengths_m"
         )
 
+    def test_track_reads_text_and_refuses_what_is_none(self) -> None:
+        sink = io.StringIO()
+        self.assertEqual(run("track", io.StringIO(gpx_of(some_track(9))), sink), 0)
+        answer = json.loads(sink.getvalue())
+        self.assertTrue(answer["session"])
+        self.assertEqual(len(answer["rides"]), 3)
+        self.assertLessEqual(
+            {"session", "says", "started", "minutes", "rides", "paddling", "waiting_minutes", "faults"},
+            set(answer),
+        )
+        sink = io.StringIO()
+        self.assertEqual(run("track", io.StringIO("{}"), sink), 2)
+        self.assertEqual(json.loads(sink.getvalue())["error"]["field"], "track")
+
+    def test_learn_and_trial(self) -> None:
+        session = {"board": BOARD, "water": {**WATER, "name": "Saltpan"}, "minutes": 90, "rides": 8}
+        answer = self.ask("learn", {
+            "surfer": SURFER, "sessions": [session],
+            "next": {"board": BOARD, "water": session["water"], "minutes": 90},
+        })  # fmt: skip
+        self.assertTrue(
+            answer["predicted"]["low"] <= answer["predicted"]["mid"] <= answer["predicted"]["high"]
+        )
+        for row in answer["parameters"]:
+            self.assertEqual(row["prior"], sorted(row["prior"]))
+            self.assertEqual(row["result"], sorted(row["result"]))
+        other = {**BOARD, "name": "other"}
+        answer = self.ask("trial", {
+            "surfer": SURFER, "old": BOARD, "new": other,
+            "sessions": [
+                {**session, "ratings": {"turns": 0}},
+                {**session, "board": other, "ratings": {"turns": 2}},
+            ],
+        })  # fmt: skip
+        self.assertEqual(answer["pairs"], 1)
+        self.assertEqual([row["what"] for row in answer["changed"]], ["board"])
+
     def test_without_mass_or_rung_nothing_is_invented(self) -> None:
         for verb, more in (
             ("size", {}),
@@ -113,6 +151,8 @@ class Verbs(Asking):
             ("gear", {"board": BOARD}),
             ("quiver", {"boards": [BOARD]}),
             ("plan", {}),
+            ("learn", {}),
+            ("trial", {"old": BOARD, "new": SMALL}),
             ("compare", {"boards": [BOARD, SMALL]}),
         ):
             answer = self.ask(verb, {"surfer": {"rung": "linking"}, **more})
@@ -141,6 +181,14 @@ class Verbs(Asking):
             ("plan", {**both, "wear": [{}]}, "wear"),
             ("plan", {**both, "months": 0}, "months"),
             ("plan", {**both, "growth_of": "cats"}, "growth_of"),
+            ("learn", {"surfer": SURFER, "sessions": [{"board": BOARD, "minutes": 60}]}, "sessions.0.water"),
+            (
+                "learn",
+                {"surfer": SURFER, "next": {"board": BOARD, "water": WATER, "minutes": 2}},
+                "next.minutes",
+            ),
+            ("learn", {"surfer": SURFER, "breaks": {"A": {"ratio": 0, "log_sd": 1}}}, "breaks.A.ratio"),
+            ("trial", {"surfer": SURFER, "old": BOARD}, "new"),
             ("quiver", both, "boards"),
             ("quiver", {**both, "boards": [BOARD], "by_choice": [1]}, "by_choice.0"),
             ("quiver", {**both, "boards": [BOARD] * 13}, "boards"),

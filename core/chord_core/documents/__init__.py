@@ -12,6 +12,7 @@ from chord_core.documents.verbs.drawings import DrawingsRequest
 from chord_core.documents.verbs.fix import FixRequest, FixResult
 from chord_core.documents.verbs.gear import GearRequest, GearResult
 from chord_core.documents.verbs.hull import HullRequest, HullResult, StillResult
+from chord_core.documents.verbs.learn import LearnRequest, LearnResult
 from chord_core.documents.verbs.plan import PlanRequest, PlanResult
 from chord_core.documents.verbs.quiver import QuiverRequest, QuiverResult
 from chord_core.documents.verbs.range import RangeRequest, RangeResult
@@ -22,6 +23,8 @@ from chord_core.documents.verbs.size import SizeRequest, SizeResult
 from chord_core.documents.verbs.solve import SolveRequest, SolveResult
 from chord_core.documents.verbs.tape import TapeResult
 from chord_core.documents.verbs.tide import TideRequest, TideResult
+from chord_core.documents.verbs.track import TrackResult
+from chord_core.documents.verbs.trial import TrialRequest, TrialResult
 from chord_core.documents.verbs.water import WaterRequest, WaterResult
 from chord_core.documents.water import Water
 
@@ -41,6 +44,8 @@ __all__ = [
     "GearResult",
     "HullRequest",
     "HullResult",
+    "LearnRequest",
+    "LearnResult",
     "PlanRequest",
     "PlanResult",
     "QuiverRequest",
@@ -65,6 +70,9 @@ __all__ = [
     "Tide",
     "TideRequest",
     "TideResult",
+    "TrackResult",
+    "TrialRequest",
+    "TrialResult",
     "Water",
     "WaterRequest",
     "WaterResult",

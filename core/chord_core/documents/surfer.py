@@ -45,13 +45,29 @@ MassKg = Annotated[float, Field(ge=14, le=200)]
 HeightM = Annotated[float, Field(ge=0.9, le=2.3)]
 
 
+Ratio = Annotated[float, Field(ge=0.3, le=3)]
+
+
+class Learned(Document):
+    """What sessions have taught about a surfer, as factors on what their level and fitness say: power for a
+    take-off and power that is held, the slope from which a wave is caught (under 1: flatter ones), how many
+    of the waves they go for, the litres that suit them; from how many sessions."""
+
+    sprint: Ratio = 1
+    cruise: Ratio = 1
+    takeoff: Ratio = 1
+    waves: Ratio = 1
+    litres: Ratio = 1
+    sessions: Annotated[int, Field(ge=0, le=100_000)] = 0
+
+
 class Surfer(Document):
     """A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
 
     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
-    speed that was measured on the present board; it replaces the guess of power. ``sharers`` are others who
-    will ride the board too. ``likes`` and ``complaints`` are about the present board; ``best_board`` and
-    ``worst_board`` are those of a life.
+    speed that was measured on the present board; it replaces the guess of power. ``learned`` is what their
+    sessions have taught (the verb ``learn``). ``sharers`` are others who will ride the board too. ``likes``
+    and ``complaints`` are about the present board; ``best_board`` and ``worst_board`` are those of a life.
     """
 
     name: str = Field(default="", max_length=80)
@@ -67,6 +83,7 @@ class Surfer(Document):
     foot_weight: FootWeight | None = None
     style: Style | None = None
     sprint_m_s: Annotated[float, Field(ge=0.5, le=4)] | None = None
+    learned: Learned | None = None
     craft: Craft | None = None
     aim: Aim | None = None
     complaints: tuple[Complaint, ...] = Field(default=(), max_length=9)

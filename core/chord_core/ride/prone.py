@@ -54,7 +54,8 @@ class PaddleState:
     """A fleet before anybody stands, (n,): how it floats, speeds [m/s].
 
     The take-off threshold comes from ``log_threshold`` at ``HEIGHTS`` (n, h) in the fast form, which also has
-    ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked.
+    ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked. ``takeoff``:
+    the factor on it that sessions have taught.
     """
 
     floats: Floats
@@ -64,6 +65,7 @@ class PaddleState:
     log_threshold: Array | None = None
     planes: Planes | None = None
     launch: Launch | None = None
+    takeoff: float = 1.0
 
     def rows(self, which: IndexArray | slice) -> PaddleState:
         """The same of some boards."""
@@ -72,6 +74,9 @@ class PaddleState:
 
     def threshold(self, height_m: Array) -> Array:
         """The least slope of a face of these heights [m] that is caught, (n, m)."""
+        return self.takeoff * self._by_power(height_m)
+
+    def _by_power(self, height_m: Array) -> Array:
         if self.log_threshold is not None:
             held = np.clip(np.log(height_m), np.log(HEIGHTS[0]), np.log(HEIGHTS[-1]))
             many = np.broadcast_to(np.log(HEIGHTS), self.log_threshold.shape)

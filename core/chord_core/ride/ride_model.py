@@ -393,6 +393,8 @@ def build_fleet_ride(
         fast: the compiled form; else the plain one.
     """
     rho = conditions.water_kg_m3 * (1 - conditions.aeration)
-    paddler = paddler_of(rider, power_for(rider, rho))
+    paddler, learned = paddler_of(rider, power_for(rider, rho)), rider.learned
     paddle_state = (paddle_state_compiled if fast else paddle_state_plain)(hull, paddler, rho)
+    paddle_state = replace(paddle_state, takeoff=learned.takeoff)
+    conditions = replace(conditions, mine_an_hour=learned.waves * conditions.mine_an_hour)
     return FleetRide(hull, fins, rider, conditions, paddle_state, fast)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.documents.surfer import Surfer
+from chord_core.documents.surfer import Learned, Surfer
 from chord_core.documents.verbs.shared import Assumed
 from chord_core.surfer.body import KIT_KG, SUIT_AT_M, SUIT_KG_MM
 from chord_core.surfer.skill import rung_from_skills
@@ -45,6 +45,11 @@ class Rider:
     def out_of_practice(self) -> float:
         """Factor for few sessions a month: 1 at six, more float and less power below, .98 from nine up."""
         return float(max((_PRACTISED / max(self.sessions_month, 0.5)) ** _RUST_POWER, _RUST_LEAST))
+
+    @property
+    def learned(self) -> Learned:
+        """What sessions have taught; factors of one where there are none."""
+        return self.surfer.learned or Learned()
 
     @property
     def standing_kg(self) -> float:

@@ -34,7 +34,8 @@ class Power:
 
 
 def power_of(rider: Rider, measured_w: float | None = None) -> Power:
-    """Sprint and cruise power of a rider; with a paddle twice the sprint, of which a quarter can be held.
+    """Sprint and cruise power of a rider, with what their sessions have taught; with a paddle twice the
+    sprint, of which a quarter can be held.
 
     Args:
         measured_w: sprint power from a measured speed, which replaces the guess.
@@ -45,4 +46,4 @@ def power_of(rider: Rider, measured_w: float | None = None) -> Power:
         sprint *= float(rules.stand_up.sprint_of_prone)
         held = float(rules.stand_up.cruise_of_sprint)
     sprint = measured_w or sprint
-    return Power(sprint, held * sprint)
+    return Power(sprint * rider.learned.sprint, held * sprint * rider.learned.cruise)

@@ -27,6 +27,7 @@ from chord_core.tables.answer_schema import (
 from chord_core.tables.checks import cross_faults
 from chord_core.tables.constants import Constants
 from chord_core.tables.gear_schema import Fins, Gear
+from chord_core.tables.log_schema import Log
 from chord_core.tables.orders_schema import Orders
 from chord_core.tables.plan_schema import Plan
 from chord_core.tables.quiver_schema import Quiver
@@ -66,6 +67,7 @@ class Tables(Row):
     fins: Fins
     fit: Fit
     gear: Gear
+    log: Log
     needs: Needs
     orders: Orders
     plan: Plan

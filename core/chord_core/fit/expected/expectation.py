@@ -60,7 +60,7 @@ class Expectation:
             return Expected(target_l, self._spread)
         if family not in self._litres:
             logs = self._log_litres(families()[family].board_class)
-            litres = math.exp(with_neighbours(family, logs, self._shares))
+            litres = math.exp(with_neighbours(family, logs, self._shares)) * self.rider.learned.litres
             made = family_litres(family)
             self._litres[family] = Expected(min(max(litres, float(made[0])), float(made[-1])), self._spread)
         return self._litres[family]

@@ -176,6 +176,15 @@ export const HOURS_ASKED_LIMITS = {
 
 export const HOURS_ASKED_FREE_WORDS = ['any day', 'evenings and weekends', 'weekends'] as const
 
+export const LEARNED_LIMITS = {
+  sprint: [0.3, 3],
+  cruise: [0.3, 3],
+  takeoff: [0.3, 3],
+  waves: [0.3, 3],
+  litres: [0.3, 3],
+  sessions: [0, 100000],
+} as const
+
 export const LIMIT_END_WORDS = ['small', 'big'] as const
 
 export const LINE_OUT_UNIT_WORDS = ['imperial', 'metric'] as const

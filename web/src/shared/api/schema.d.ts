@@ -3346,6 +3346,7 @@ export interface components {
              *       "foot_weight": null,
              *       "style": null,
              *       "sprint_m_s": null,
+             *       "learned": null,
              *       "craft": null,
              *       "aim": null,
              *       "complaints": [],
@@ -4014,6 +4015,44 @@ export interface components {
             agrees: boolean | null;
             /** Says */
             says: string;
+        };
+        /**
+         * Learned
+         * @description What sessions have taught about a surfer, as factors on what their level and fitness say: power for a
+         *     take-off and power that is held, the slope from which a wave is caught (under 1: flatter ones), how many
+         *     of the waves they go for, the litres that suit them; from how many sessions.
+         */
+        Learned: {
+            /**
+             * Sprint
+             * @default 1
+             */
+            sprint?: number;
+            /**
+             * Cruise
+             * @default 1
+             */
+            cruise?: number;
+            /**
+             * Takeoff
+             * @default 1
+             */
+            takeoff?: number;
+            /**
+             * Waves
+             * @default 1
+             */
+            waves?: number;
+            /**
+             * Litres
+             * @default 1
+             */
+            litres?: number;
+            /**
+             * Sessions
+             * @default 0
+             */
+            sessions?: number;
         };
         /**
          * Limit
@@ -6206,9 +6245,9 @@ export interface components {
          * @description A surfer, ``chord-surfer/1``: mass [kg], height [m], what they can do, ride and want.
          *
          *     ``skills`` are yes or no observations; they give the rung when none is said. ``sprint_m_s`` is a paddling
-         *     speed that was measured on the present board; it replaces the guess of power. ``sharers`` are others who
-         *     will ride the board too. ``likes`` and ``complaints`` are about the present board; ``best_board`` and
-         *     ``worst_board`` are those of a life.
+         *     speed that was measured on the present board; it replaces the guess of power. ``learned`` is what their
+         *     sessions have taught (the verb ``learn``). ``sharers`` are others who will ride the board too. ``likes``
+         *     and ``complaints`` are about the present board; ``best_board`` and ``worst_board`` are those of a life.
          */
         Surfer: {
             /**
@@ -6275,6 +6314,8 @@ export interface components {
              * @default null
              */
             sprint_m_s?: number | null;
+            /** @default null */
+            learned?: components["schemas"]["Learned"] | null;
             /**
              * Craft
              * @default null

@@ -1,0 +1,147 @@
+"""How the rides an hour of one session answer to power, threshold and waves: tabled once, read for any.
+
+The core's ride is asked at a few nodes of sprint power and threshold (Chebyshev points, Trefethen 2013); in
+between the logarithm of the share that works is the polynomial through them.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from chord_core.documents.board import Board
+from chord_core.documents.surfer import Learned, Surfer
+from chord_core.documents.water import Water
+from chord_core.hull.label import labelled_hulls
+from chord_core.hull.stations import Array
+from chord_core.memory import Memory
+from chord_core.ride.fins import fins_of
+from chord_core.ride.indices import RIDES_AN_HOUR
+from chord_core.ride.measured_power import power_for
+from chord_core.ride.ride_model import FleetRide, build_fleet_ride
+from chord_core.ride.rides import rides_terms
+from chord_core.surfer.defaults import Rider, rider_with_defaults
+from chord_core.tables import tables
+from chord_core.water.conditions import Conditions, conditions_with_defaults
+
+
+def _nodes(far: float, count: int) -> Array:
+    return far * np.cos(np.pi * np.arange(count) / (count - 1))
+
+
+#: Nodes over the logs of power and of threshold: some four spreads of people to either side.
+POWERS, SLOPES = _nodes(0.7, 5), _nodes(0.45, 7)
+_LEAST_WORKS = 1e-5
+
+
+def through(nodes: Array, at: Array) -> Array:
+    """Weights of nodes at places (n,): the polynomial through values at ``nodes`` is weights @ values."""
+    off = np.clip(at, nodes.min(), nodes.max())[:, None] - nodes
+    made = np.ones((len(at), len(nodes)))
+    for i in range(len(nodes)):
+        for j in range(len(nodes)):
+            if i != j:
+                made[:, i] *= off[:, j] / (nodes[i] - nodes[j])
+    return made
+
+
+@dataclass(frozen=True)
+class Response:
+    """A session as the learner needs it: logs of the share that works (5 x 7: power, threshold), of cruise
+    (5), of the threshold at the usual face (5), and what a ride costs in time."""
+
+    log_works: Array
+    log_cruise: Array
+    log_threshold: Array
+    conditions: Conditions
+    along_m_s: float
+    sprint_w: float
+    cruise_w: float
+
+    @property
+    def counts(self) -> bool:
+        """Whether rides an hour can be said: not on a river."""
+        return not self.conditions.river
+
+
+@dataclass(frozen=True)
+class Responses:
+    """The same of all sessions in one, (s, ...)."""
+
+    each: Sequence[Response]
+
+    def rates(self, cruise: Array, sprint: Array, takeoff: Array, waves: Array) -> Array:
+        """Rides an hour (n, s) at logs of the factors (n,); ``waves`` (n, s).
+
+        Args:
+            waves: log of the factor on the waves that fall to this one, in each session.
+        """
+        pairs = (through(POWERS, sprint)[:, :, None] * through(SLOPES, takeoff)[:, None, :]).reshape(
+            len(sprint), -1
+        )
+        works = np.exp(np.minimum(pairs @ np.array([one.log_works.ravel() for one in self.each]).T, 0.0))
+        speed = np.exp(self.log_cruise(cruise))
+        made: Array = np.empty_like(works)
+        for i, one in enumerate(self.each):
+            mine = replace(one.conditions, mine_an_hour=1.0)
+            terms = rides_terms(mine, one.along_m_s, speed[:, i], works[:, i])
+            terms["n"] = one.conditions.mine_an_hour * np.exp(waves[:, i])
+            made[:, i] = RIDES_AN_HOUR(terms)
+        return made
+
+    def log_cruise(self, cruise: Array) -> Array:
+        """Log of the cruise speed [m/s], (n, s)."""
+        return np.asarray(through(POWERS, cruise) @ np.array([one.log_cruise for one in self.each]).T)
+
+    def log_threshold(self, sprint: Array, takeoff: Array) -> Array:
+        """Log of the slope from which waves are caught at the usual face, (n, s)."""
+        by_power = through(POWERS, sprint) @ np.array([one.log_threshold for one in self.each]).T
+        return np.asarray(by_power + np.asarray(takeoff)[:, None])
+
+
+def _at_power(rider: Rider, power: float) -> Rider:
+    ratio = float(np.exp(power))
+    return replace(
+        rider, surfer=rider.surfer.model_copy(update={"learned": Learned(sprint=ratio, cruise=ratio)})
+    )
+
+
+def _works(ride: FleetRide, takeoff: float) -> float:
+    there = replace(ride, paddle_state=replace(ride.paddle_state, takeoff=float(np.exp(takeoff))))
+    return float(there.works[0])
+
+
+def _made(surfer: Surfer, board: Board, water: Water) -> Response:
+    rider, _ = rider_with_defaults(surfer)
+    conditions, _ = conditions_with_defaults(water, rider.height_m)
+    hull, fins = labelled_hulls([board]), fins_of([board])
+    rides = [build_fleet_ride(hull, fins, _at_power(rider, power), conditions) for power in POWERS]
+    middle = rides[len(POWERS) // 2]
+    usual = middle.usual.height_m
+    works = np.array([[_works(ride, takeoff) for takeoff in SLOPES] for ride in rides])
+    power = power_for(rider, middle.rho)
+    return Response(
+        log_works=np.log(np.maximum(works, _LEAST_WORKS)),
+        log_cruise=np.array([np.log(float(ride.paddle_state.cruise_m_s[0])) for ride in rides]),
+        log_threshold=np.array([np.log(float(ride.paddle_state.threshold(usual)[0, 0])) for ride in rides]),
+        conditions=conditions,
+        along_m_s=middle.along_m_s,
+        sprint_w=power.sprint_w,
+        cruise_w=power.cruise_w,
+    )
+
+
+_made_before = Memory(4096)
+
+
+def response_of(surfer: Surfer, board: Board, water: Water) -> Response:
+    """The response of a session; what was made before, with the same tables, is remembered.
+
+    Args:
+        surfer: as they were said; what was learned is left out, for it is what is asked.
+    """
+    plain = surfer.model_copy(update={"learned": None})
+    key = (tables(), plain.model_dump_json(), board.model_dump_json(), water.model_dump_json())
+    return _made_before.once(key, lambda: _made(plain, board, water))
