@@ -33,10 +33,7 @@ def standin(name: str, more: Sequence[str]) -> int:
     """Run one stand-in until Ctrl-C, or until it has written what it writes."""
     system_packages(browser=False, database=False)
     core_packages()
-    if name in WRITERS:
-        words = [str(PYTHON), "-m", WRITERS[name], *more]
-    else:
-        words = _words(name, more)
+    words = [str(PYTHON), "-m", WRITERS[name], *more] if name in WRITERS else _words(name, more)
     return subprocess.call(words, cwd=ROOT, env=core_env())
 
 

@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "fittings",
     "orders",
     "quivers",
+    "logbook",
     "demo",
 ]
 

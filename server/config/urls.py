@@ -2,6 +2,7 @@
 
 from django.urls import path, re_path
 from fins import api as fins
+from logbook import api as logbook
 from orders import api as orders
 from quivers import api as quivers
 
@@ -88,6 +89,22 @@ urlpatterns = [
     path(
         "api/fittings/<int:pk>/quiver/boards/<int:board>/", quivers.OwnedView.as_view(), name="quiver-board"
     ),
+    path("api/fittings/<int:pk>/log/", logbook.LogView.as_view(), name="log"),
+    path("api/fittings/<int:pk>/log/hour/", logbook.LogHourView.as_view(), name="log-hour"),
+    path("api/fittings/<int:pk>/log/table/", logbook.LogTableView.as_view(), name="log-table"),
+    path("api/fittings/<int:pk>/log/log.json", logbook.LogDocumentView.as_view(), name="log-document"),
+    path("api/fittings/<int:pk>/log/learning/", logbook.LearningView.as_view(), name="log-learning"),
+    path("api/fittings/<int:pk>/log/ready/", logbook.ReadyView.as_view(), name="log-ready"),
+    path("api/fittings/<int:pk>/log/<int:session>/", logbook.LogSessionView.as_view(), name="log-session"),
+    path("api/fittings/<int:pk>/tracks/", logbook.TracksView.as_view(), name="tracks"),
+    path("api/fittings/<int:pk>/tracks/<int:track>/", logbook.TrackView.as_view(), name="track"),
+    path(
+        "api/fittings/<int:pk>/tracks/<int:track>/track.xml",
+        logbook.TrackFileView.as_view(),
+        name="track-file",
+    ),
+    path("api/fittings/<int:pk>/trials/", logbook.TrialsView.as_view(), name="trials"),
+    path("api/fittings/<int:pk>/trials/<int:trial>/", logbook.TrialView.as_view(), name="trial"),
     path("api/orders/", orders.OrdersView.as_view(), name="orders"),
     path("api/orders/<int:pk>/", orders.OrderView.as_view(), name="order"),
     path("api/orders/<int:pk>/step/", orders.OrderStepView.as_view(), name="order-step"),

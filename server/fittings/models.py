@@ -10,6 +10,7 @@ from accounts.models import ShopManager, ShopOwned
 from breaks.models import Break
 from chord_core.documents import Surfer as Facts
 from chord_core.documents import Water, parse
+from chord_core.tables import tables
 from rack.models import Board
 from surfers.models import Surfer
 
@@ -66,5 +67,15 @@ class Fitting(ShopOwned):
         ]
 
     def documents(self) -> tuple[Facts, Water]:
-        """What was said of the surfer, and of their water, as checked documents."""
-        return parse(Facts, self.facts, "facts"), parse(Water, self.water, "water")
+        """What was said of the surfer, and of their water, with what sessions have taught of both, as checked
+        documents."""
+        facts = parse(Facts, self.facts | self.surfer.learned_facts(), "facts")
+        return facts, self._water_offered(parse(Water, self.water, "water"))
+
+    def _water_offered(self, water: Water) -> Water:
+        """The water with as many waves as sessions at its break have seen."""
+        ratio = self.surfer.offered_at(self.surf_break_id)
+        if ratio == 1.0 or water.kind == "river":
+            return water
+        said = water.waves_per_hour or tables().waves.offered_an_hour
+        return water.model_copy(update={"waves_per_hour": min(max(float(said) * ratio, 1.0), 2000.0)})

@@ -1,5 +1,7 @@
 """Surfers as they were last known; a fitting keeps its own copy of what was said then."""
 
+from typing import Any
+
 from django.db import models
 from django.db.models import Q
 
@@ -7,7 +9,11 @@ from accounts.models import ShopOwned
 
 
 class Surfer(ShopOwned):
-    """A person who comes to be fitted. Facts not said are null."""
+    """A person who comes to be fitted. Facts not said are null.
+
+    ``learned``: what their sessions have taught (``Learned``), ``learned_breaks`` by the number of a break
+    the factor on the waves that it offers; used unless ``learns`` is off. Sessions before ``learns_from``
+    teach nothing."""
 
     name = models.CharField(max_length=80, blank=True)
     mass_kg = models.FloatField(null=True)
@@ -18,6 +24,10 @@ class Surfer(ShopOwned):
     sessions_month = models.FloatField(null=True)
     foot_weight = models.CharField(max_length=8, null=True)
     present_board = models.JSONField(null=True)
+    learned = models.JSONField(null=True)
+    learned_breaks = models.JSONField(default=dict)
+    learns = models.BooleanField(default=True)
+    learns_from = models.DateTimeField(null=True)
     updated_at = models.DateTimeField(auto_now=True)
 
     class Meta:
@@ -35,3 +45,11 @@ class Surfer(ShopOwned):
 
     def __str__(self) -> str:
         return self.name
+
+    def learned_facts(self) -> dict[str, Any]:
+        """What sessions have taught, as a fact of the surfer document; nothing while that is off."""
+        return {"learned": self.learned} if self.learns and self.learned else {}
+
+    def offered_at(self, place: int | None) -> float:
+        """Factor on the waves that a break offers, as their sessions there have it; 1 without any."""
+        return float(self.learned_breaks.get(str(place), 1.0)) if self.learns else 1.0

@@ -235,7 +235,7 @@ def _rows(problem: Problem, draws: Draws) -> list[_Row]:
         _Row("takeoff_slope", "", "", slope, (0.0, rules.takeoff_sd), takeoff),
     ]
     if last.counts:
-        mine = last.conditions.mine_an_hour
+        mine = last.mine_an_hour
         made.append(_Row("waves_gone_for", break_of, "1/h", mine, (0.0, rules.waves_sd), waves))
     for i, name in enumerate(problem.breaks):
         at = [one for one in problem.sessions if one.water.name == name]
@@ -302,6 +302,15 @@ def _breaks(problem: Problem, draws: Draws) -> dict[str, BreakKnown]:
     return made
 
 
+def _offered_by(problem: Problem, draws: Draws) -> dict[str, float]:
+    """Factor on the waves that each break offers, as far as it is known."""
+    offered = problem.logs(draws.place)[4]
+    return {
+        name: float(np.clip(np.exp(draws.quantile(offered[:, i], 0.5)), 0.05, 20))
+        for i, name in enumerate(problem.breaks)
+    }
+
+
 def problem_of(request: LearnRequest) -> Problem:
     """The sessions of a surfer as a problem; ``response_of`` remembers what it made before."""
     sessions = request.sessions
@@ -331,5 +340,6 @@ def learn(request: LearnRequest) -> LearnResult:
         predicted=_predicted(problem, draws, request.surfer, request.next) if request.next else None,
         learned=_factors(problem, draws, litres.ratio) if problem.sessions else None,
         breaks=_breaks(problem, draws),
+        offered=_offered_by(problem, draws),
         sessions=len(problem.sessions),
     )

@@ -6,8 +6,10 @@ between the logarithm of the share that works is the polynomial through them.
 
 from __future__ import annotations
 
+import hashlib
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
+from typing import Any
 
 import numpy as np
 
@@ -21,10 +23,9 @@ from chord_core.ride.fins import fins_of
 from chord_core.ride.indices import RIDES_AN_HOUR
 from chord_core.ride.measured_power import power_for
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride
-from chord_core.ride.rides import rides_terms
 from chord_core.surfer.defaults import Rider, rider_with_defaults
-from chord_core.tables import tables
-from chord_core.water.conditions import Conditions, conditions_with_defaults
+from chord_core.tables import tables_version
+from chord_core.water.conditions import conditions_with_defaults
 
 
 def _nodes(far: float, count: int) -> Array:
@@ -50,20 +51,32 @@ def through(nodes: Array, at: Array) -> Array:
 @dataclass(frozen=True)
 class Response:
     """A session as the learner needs it: logs of the share that works (5 x 7: power, threshold), of cruise
-    (5), of the threshold at the usual face (5), and what a ride costs in time."""
+    (5), of the threshold at the usual face (5), what a ride costs in time, and waves an hour for one.
+    ``counts``: whether rides an hour can be said; not on a river."""
 
     log_works: Array
     log_cruise: Array
     log_threshold: Array
-    conditions: Conditions
+    ride_length_m: float
+    paddle_out_m: float
+    mine_an_hour: float
     along_m_s: float
     sprint_w: float
     cruise_w: float
+    counts: bool
 
-    @property
-    def counts(self) -> bool:
-        """Whether rides an hour can be said: not on a river."""
-        return not self.conditions.river
+    def as_row(self) -> dict[str, Any]:
+        """As plain numbers, to be kept."""
+        made = {field.name: getattr(self, field.name) for field in fields(self)}
+        return {
+            name: value.tolist() if isinstance(value, np.ndarray) else value for name, value in made.items()
+        }
+
+    @staticmethod
+    def from_row(row: dict[str, Any]) -> Response:
+        """What was kept."""
+        made: dict[str, Any] = {n: np.array(v) if isinstance(v, list) else v for n, v in row.items()}
+        return Response(**made)
 
 
 @dataclass(frozen=True)
@@ -85,10 +98,16 @@ class Responses:
         speed = np.exp(self.log_cruise(cruise))
         made: Array = np.empty_like(works)
         for i, one in enumerate(self.each):
-            mine = replace(one.conditions, mine_an_hour=1.0)
-            terms = rides_terms(mine, one.along_m_s, speed[:, i], works[:, i])
-            terms["n"] = one.conditions.mine_an_hour * np.exp(waves[:, i])
-            made[:, i] = RIDES_AN_HOUR(terms)
+            made[:, i] = RIDES_AN_HOUR(
+                {
+                    "R": one.ride_length_m,
+                    "V": one.along_m_s,
+                    "D": one.paddle_out_m,
+                    "v": np.maximum(speed[:, i], 0.1),
+                    "n": one.mine_an_hour * np.exp(waves[:, i]),
+                    "w": works[:, i],
+                }
+            )
         return made
 
     def log_cruise(self, cruise: Array) -> Array:
@@ -108,9 +127,12 @@ def _at_power(rider: Rider, power: float) -> Rider:
     )
 
 
-def _works(ride: FleetRide, takeoff: float) -> float:
-    there = replace(ride, paddle_state=replace(ride.paddle_state, takeoff=float(np.exp(takeoff))))
-    return float(there.works[0])
+def _works(ride: FleetRide) -> Array:
+    """Share that works at each of ``SLOPES``, (7,): the one board as a fleet of as many that are caught on
+    flatter or steeper faces."""
+    every = np.zeros(len(SLOPES), int)
+    state = replace(ride.paddle_state.rows(every), takeoff=np.exp(SLOPES)[:, None])
+    return replace(ride, hull=ride.hull.rows(every), fins=ride.fins.rows(every), paddle_state=state).works
 
 
 def _made(surfer: Surfer, board: Board, water: Water) -> Response:
@@ -120,20 +142,30 @@ def _made(surfer: Surfer, board: Board, water: Water) -> Response:
     rides = [build_fleet_ride(hull, fins, _at_power(rider, power), conditions) for power in POWERS]
     middle = rides[len(POWERS) // 2]
     usual = middle.usual.height_m
-    works = np.array([[_works(ride, takeoff) for takeoff in SLOPES] for ride in rides])
+    works = np.array([_works(ride) for ride in rides])
     power = power_for(rider, middle.rho)
     return Response(
         log_works=np.log(np.maximum(works, _LEAST_WORKS)),
         log_cruise=np.array([np.log(float(ride.paddle_state.cruise_m_s[0])) for ride in rides]),
         log_threshold=np.array([np.log(float(ride.paddle_state.threshold(usual)[0, 0])) for ride in rides]),
-        conditions=conditions,
+        ride_length_m=conditions.ride_length_m,
+        paddle_out_m=conditions.paddle_out_m,
+        mine_an_hour=conditions.mine_an_hour,
         along_m_s=middle.along_m_s,
         sprint_w=power.sprint_w,
         cruise_w=power.cruise_w,
+        counts=not conditions.river,
     )
 
 
 _made_before = Memory(4096)
+
+
+def response_key(surfer: Surfer, board: Board, water: Water) -> str:
+    """What a response hangs on, with the numbers of the tables, as a fingerprint."""
+    plain = surfer.model_copy(update={"learned": None})
+    texts = (tables_version(), plain.model_dump_json(), board.model_dump_json(), water.model_dump_json())
+    return hashlib.sha256("\0".join(texts).encode()).hexdigest()[:24]
 
 
 def response_of(surfer: Surfer, board: Board, water: Water) -> Response:
@@ -143,5 +175,10 @@ def response_of(surfer: Surfer, board: Board, water: Water) -> Response:
         surfer: as they were said; what was learned is left out, for it is what is asked.
     """
     plain = surfer.model_copy(update={"learned": None})
-    key = (tables(), plain.model_dump_json(), board.model_dump_json(), water.model_dump_json())
-    return _made_before.once(key, lambda: _made(plain, board, water))
+    return _made_before.once(response_key(plain, board, water), lambda: _made(plain, board, water))
+
+
+def remember_response(key: str, row: dict[str, Any]) -> None:
+    """Take a response that was kept elsewhere as made."""
+    if key not in _made_before:
+        _made_before.keep(key, Response.from_row(row))

@@ -60,8 +60,7 @@ def _told(board: Board) -> bool:
     return board.fins != Fins()
 
 
-def _is_side(session: TrialSession, side: Board, other: Board) -> bool:
-    board = session.board
+def _matches(board: Board, side: Board, other: Board) -> bool:
     if _hull(board) != _hull(side):
         return False
     if side.build and board.build and side.build != board.build:
@@ -72,10 +71,18 @@ def _is_side(session: TrialSession, side: Board, other: Board) -> bool:
     return True
 
 
+def is_new_side(board: Board, old: Board, new: Board) -> bool:
+    """Whether a board as ridden is the new side of a trial, and not the old one as well."""
+    return _matches(board, new, old) and not _matches(board, old, new)
+
+
 def _sides(request: TrialRequest) -> tuple[list[int], list[int], list[str]]:
     old, new, aside = [], [], []
     for i, session in enumerate(request.sessions):
-        here = _is_side(session, request.new, request.old), _is_side(session, request.old, request.new)
+        here = (
+            _matches(session.board, request.new, request.old),
+            _matches(session.board, request.old, request.new),
+        )
         if here[0] and not here[1]:
             new.append(i)
         elif here[1] and not here[0]:

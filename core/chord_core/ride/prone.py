@@ -65,7 +65,7 @@ class PaddleState:
     log_threshold: Array | None = None
     planes: Planes | None = None
     launch: Launch | None = None
-    takeoff: float = 1.0
+    takeoff: float | Array = 1.0
 
     def rows(self, which: IndexArray | slice) -> PaddleState:
         """The same of some boards."""
@@ -74,7 +74,7 @@ class PaddleState:
 
     def threshold(self, height_m: Array) -> Array:
         """The least slope of a face of these heights [m] that is caught, (n, m)."""
-        return self.takeoff * self._by_power(height_m)
+        return np.asarray(self.takeoff * self._by_power(height_m))
 
     def _by_power(self, height_m: Array) -> Array:
         if self.log_threshold is not None:

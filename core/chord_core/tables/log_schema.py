@@ -82,9 +82,17 @@ class Trial(Row):
     ready_days: int = Field(ge=1)
 
 
+class Hour(Row):
+    """Faces of one hour about the one that was measured or said."""
+
+    small_of_usual: Share
+    big_of_usual: float = Field(gt=1)
+
+
 class Log(Table):
     """What comes back from the water."""
 
     track: Track
     learn: Learn
     trial: Trial
+    hour: Hour

@@ -9,6 +9,7 @@ import numpy as np
 import numpy.typing as npt
 
 from chord_core.documents.shore import Shore, Tide
+from chord_core.documents.water import Wind
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.physics import G
 from chord_core.tables import tables
@@ -46,6 +47,22 @@ class BreakHours:
     def at(self, rows: BoolArray) -> BreakHours:
         """The hours of these rows."""
         return BreakHours(**{field.name: getattr(self, field.name)[rows] for field in fields(self)})
+
+
+def wind_word(shore: Shore, wind_m_s: float, wind_from_deg: float) -> Wind | None:
+    """What the wind of an hour is at a break: none below what is felt, else by the quarter it blows from;
+    None where it was not measured."""
+    rules = tables().seas.wind
+    if np.isnan(wind_m_s):
+        return None
+    if wind_m_s < rules.from_m_s:
+        return "none"
+    if np.isnan(wind_from_deg):
+        return None
+    off = abs((wind_from_deg - shore.faces_deg + 180) % 360 - 180)
+    if off <= rules.onshore_within_deg:
+        return "onshore"
+    return "offshore" if off >= rules.offshore_beyond_deg else "cross"
 
 
 def wind_at(shore: Shore, wind_m_s: Array, wind_from_deg: Array) -> tuple[Array, Array]:

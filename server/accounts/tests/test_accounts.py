@@ -222,6 +222,18 @@ PARTS = (
     "quiver-trip",
     "quiver-card",
     "quiver-board",
+    "log",
+    "log-hour",
+    "log-table",
+    "log-document",
+    "log-learning",
+    "log-ready",
+    "log-session",
+    "tracks",
+    "track",
+    "track-file",
+    "trials",
+    "trial",
 )
 METHODS = ("get", "post", "put", "patch", "delete")
 

@@ -93,11 +93,12 @@ class Predicted(Result):
 
 class LearnResult(Result):
     """Answer of ``learn``; ``learned`` goes into the surfer document, ``breaks`` says what these sessions
-    alone tell of each break."""
+    alone tell of each break, ``offered`` the factor on its waves with what others say."""
 
     missing: tuple[str, ...] = ()
     parameters: tuple[Learning, ...] = ()
     predicted: Predicted | None = None
     learned: Learned | None = None
     breaks: dict[str, BreakKnown] = Field(default_factory=dict)
+    offered: dict[str, float] = Field(default_factory=dict)
     sessions: int = 0

@@ -93,6 +93,8 @@ export const CAUTION_SEVERITY_WORDS = ['stop', 'care', 'note'] as const
 
 export const CHANGE_THING_WORDS = ['litres', 'fins', 'practice', 'break'] as const
 
+export const CHANGED_WHAT_WORDS = ['board', 'build', 'fins'] as const
+
 export const CONSTANT_LIMITS = {
   amplitude_m: [0, 10],
   phase_deg: [-360, 360],
@@ -168,6 +170,26 @@ export const GEAR_CHOICE_LIMITS = {
 
 export const GEAR_CHOICE_EXTRAS_WORDS = ['bag', 'kit'] as const
 
+export const HOUR_IN_LIMITS = {
+  face_m: [0.1, 12],
+} as const
+
+export const HOUR_IN_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
+
+export const HOUR_IN_WIND_WORDS = ['offshore', 'none', 'cross', 'onshore'] as const
+
+export const HOUR_IN_TIDE_WORDS = ['low', 'mid', 'high', 'rising', 'falling', 'all'] as const
+
+export const HOUR_IN_CROWD_WORDS = ['low', 'medium', 'high'] as const
+
+export const HOUR_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
+
+export const HOUR_OUT_WIND_WORDS = ['offshore', 'none', 'cross', 'onshore'] as const
+
+export const HOUR_OUT_TIDE_WORDS = ['low', 'mid', 'high', 'rising', 'falling', 'all'] as const
+
+export const HOUR_OUT_CROWD_WORDS = ['low', 'medium', 'high'] as const
+
 export const HOURS_ASKED_LIMITS = {
   months: [1, 12],
   from_h: [0, 24],
@@ -184,6 +206,10 @@ export const LEARNED_LIMITS = {
   litres: [0.3, 3],
   sessions: [0, 100000],
 } as const
+
+export const LEARNING_NAME_WORDS = ['sprint_w', 'cruise_w', 'takeoff_slope', 'waves_gone_for', 'waves_offered', 'litres'] as const
+
+export const LIKE_PAIR_WATER_WORDS = ['below waist', 'waist to head', 'above head'] as const
 
 export const LIMIT_END_WORDS = ['small', 'big'] as const
 
@@ -265,6 +291,14 @@ export const RATED_LIMITS = {
   aeration: [0, 0.6],
 } as const
 
+export const RATINGS_LIMITS = {
+  paddles: [-2, 2],
+  takes_off: [-2, 2],
+  runs: [-2, 2],
+  turns: [-2, 2],
+  holds: [-2, 2],
+} as const
+
 export const READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'rocker_m'] as const
 
 export const ROCKER_LIMITS = {
@@ -311,6 +345,18 @@ export const SESSION_MASSES_WORDS = ['kg', 'lb'] as const
 
 export const SESSION_FACES_WORDS = ['words', 'face', 'back'] as const
 
+export const SESSION_IN_LIMITS = {
+  minutes: [5, 720],
+  rides: [0, 300],
+  paddle_m_s: [0.2, 4],
+} as const
+
+export const SESSION_PATCH_LIMITS = {
+  minutes: [5, 720],
+  rides: [0, 300],
+  paddle_m_s: [0.2, 4],
+} as const
+
 export const SETTING_LIMITS = {
   face_m: [0.1, 12],
 } as const
@@ -330,6 +376,11 @@ export const SHORE_LIMITS = {
 export const SHORE_TIDES_WORDS = ['low', 'mid', 'high'] as const
 
 export const SHORE_GOING_WORDS = ['rising', 'falling'] as const
+
+export const SHOWN_IN_LIMITS = {
+  rides: [0, 300],
+  of: [1, 300],
+} as const
 
 export const SIZING_METHOD_CODE_WORDS = ['ratio', 'step', 'shape', 'float'] as const
 
@@ -383,6 +434,17 @@ export const TIDE_LIMITS = {
 
 export const TIDE_SA_FROM_WORDS = ['equinox', 'perihelion'] as const
 
+export const TRACK_EDIT_LIMITS = {
+  at_s: [0, 1000000],
+  to_s: [0, 1000000],
+} as const
+
+export const TRACK_EDIT_KIND_WORDS = ['not_a_ride', 'split', 'join', 'ride'] as const
+
+export const TRACK_LINE_KIND_WORDS = ['ride', 'paddling', 'waiting', 'walking'] as const
+
+export const TRACK_PART_KIND_WORDS = ['ride', 'paddling', 'waiting', 'walking', 'vehicle'] as const
+
 export const TRADE_IN_LOOKS_LIMITS = {
   sessions: [0, 5000],
   price: [0, 20000],
@@ -405,6 +467,14 @@ export const TRADE_IN_OF_LIMITS = {
   condition: [0, 1],
   price_new: [0, 20000],
 } as const
+
+export const VERDICT_WATER_WORDS = ['below waist', 'waist to head', 'above head'] as const
+
+export const VERDICT_BEHAVIOUR_WORDS = ['paddles', 'takes_off', 'runs', 'turns', 'holds'] as const
+
+export const WANTED_DAY_SIDE_WORDS = ['old', 'new'] as const
+
+export const WANTED_DAY_WATER_WORDS = ['below waist', 'waist to head', 'above head'] as const
 
 export const WATER_LIMITS = {
   small_m: [0.1, 12],
@@ -439,3 +509,9 @@ export const WAVE_BIN_LIMITS = {
 } as const
 
 export const WAVE_DAYS_HOLE_WORDS = ['big', 'soft', 'small'] as const
+
+export const WEAR_IN_LIMITS = {
+  dents: [0, 50],
+} as const
+
+export const WEAR_IN_DECK_WORDS = ['sound', 'pressed', 'soft'] as const

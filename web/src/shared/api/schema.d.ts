@@ -708,6 +708,132 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/log/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Read it: sessions, what they taught, trials. */
+        get: operations["log"];
+        put?: never;
+        /** @description Keep sessions; one that was sent before, by its key, stays as it is. */
+        post: operations["log_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/log/{session}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Take it out of the log; the log as it is then. */
+        delete: operations["log_take_out"];
+        options?: never;
+        head?: never;
+        /** @description Change it; the log as it is then; 409 with the session as it stands when somebody was faster. */
+        patch: operations["log_change"];
+        trace?: never;
+    };
+    "/api/fittings/{id}/log/hour/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say what was measured, and how many rides are expected on a board that is offered. */
+        get: operations["log_hour"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/log/learning/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Use it or not; forget what sessions until now taught, or take that back. */
+        patch: operations["log_learning"];
+        trace?: never;
+    };
+    "/api/fittings/{id}/log/log.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it as JSON: what can be sent in again. */
+        get: operations["log_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/log/ready/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * @description Move the surfer of a ticket up to the level that their rides have shown.
+         *
+         *     Refused while they have not.
+         */
+        post: operations["log_ready"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/log/table/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Write it as CSV. */
+        get: operations["log_table"];
+        put?: never;
+        /** @description Read a table; nothing is kept of it while a line is not understood. */
+        post: operations["log_table_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/orderable/": {
         parameters: {
             query?: never;
@@ -881,6 +1007,95 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/tracks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Read those that belong to no session yet. */
+        get: operations["tracks"];
+        put?: never;
+        /** @description Keep one file, GPX or TCX; the same file twice is kept once. */
+        post: operations["tracks_keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/tracks/{track}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Read it, on its shore. */
+        get: operations["track"];
+        put?: never;
+        post?: never;
+        /** @description Take it away; its session stays. */
+        delete: operations["track_forget"];
+        options?: never;
+        head?: never;
+        /** @description Put slips right by hand; 409 with the track as it stands when somebody was faster. */
+        patch: operations["track_correct"];
+        trace?: never;
+    };
+    "/api/fittings/{id}/tracks/{track}/track.xml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send the file as the watch wrote it. */
+        get: operations["track_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/trials/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Begin one. */
+        post: operations["trial_begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/trials/{trial}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description Take it away; its sessions stay. */
+        delete: operations["trial_forget"];
+        options?: never;
+        head?: never;
+        /** @description End it, or go on with it. */
+        patch: operations["trial_change"];
         trace?: never;
     };
     "/api/fittings/{id}/why/": {
@@ -1809,6 +2024,19 @@ export interface components {
             assumed?: ("family" | "length_m" | "width_m" | "thickness_m")[];
         };
         /**
+         * BoardChoice
+         * @description A board that is offered for the next session: the one of the last session first.
+         */
+        BoardChoice: {
+            board: components["schemas"]["Board"];
+            /** Fins */
+            fins: string;
+            line: components["schemas"]["Dims"];
+            curves: components["schemas"]["Curves"];
+            /** Last */
+            last: boolean;
+        };
+        /**
          * BoardIn
          * @description A board for the rack: its document, or a line of dims with a family.
          */
@@ -2516,6 +2744,21 @@ export interface components {
              * @default
              */
             says: string;
+        };
+        /**
+         * Changed
+         * @description What differs between the two sides, as they were really ridden.
+         */
+        Changed: {
+            /**
+             * What
+             * @enum {string}
+             */
+            what: "board" | "build" | "fins";
+            /** Before */
+            before: string;
+            /** After */
+            after: string;
         };
         /**
          * ClimateResult
@@ -3835,6 +4078,66 @@ export interface components {
             share: number;
         };
         /**
+         * HourIn
+         * @description What is said of the waves of an hour; what is left open is filled from what was measured.
+         */
+        HourIn: {
+            /**
+             * Face M
+             * @default null
+             */
+            face_m?: number | null;
+            /**
+             * Steepness
+             * @default null
+             */
+            steepness?: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /**
+             * Wind
+             * @default null
+             */
+            wind?: ("offshore" | "none" | "cross" | "onshore") | null;
+            /**
+             * Tide
+             * @default null
+             */
+            tide?: ("low" | "mid" | "high" | "rising" | "falling" | "all") | null;
+            /**
+             * Crowd
+             * @default null
+             */
+            crowd?: ("low" | "medium" | "high") | null;
+        };
+        /**
+         * HourOut
+         * @description The waves of a session's hour; ``filled``: what of it was measured.
+         */
+        HourOut: {
+            /** Face M */
+            face_m: number | null;
+            /** Word */
+            word: string;
+            /** Steepness */
+            steepness: ("crumbly" | "soft" | "average" | "steep" | "hollow") | null;
+            /** Wind */
+            wind: ("offshore" | "none" | "cross" | "onshore") | null;
+            /** Tide */
+            tide: ("low" | "mid" | "high" | "rising" | "falling" | "all") | null;
+            /** Crowd */
+            crowd: ("low" | "medium" | "high") | null;
+            /** Filled */
+            filled: string[];
+        };
+        /**
+         * HourSays
+         * @description The waves of an hour as they were measured, and the rides that are expected then; null where it is not
+         *     known.
+         */
+        HourSays: {
+            hour: components["schemas"]["HourOut"];
+            predicted: components["schemas"]["Predicted"] | null;
+        };
+        /**
          * HoursAsked
          * @description Which hours count: months 1-12 (none: all), with light only, when one is free, local hours.
          */
@@ -3974,6 +4277,29 @@ export interface components {
             says: string;
         };
         /**
+         * Kept
+         * @description A session that is kept: its number, and whether it was there before.
+         */
+        Kept: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Id */
+            id: number;
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * KeptOut
+         * @description What is kept after sessions were sent.
+         */
+        KeptOut: {
+            /** Kept */
+            kept: components["schemas"]["Kept"][];
+        };
+        /**
          * Kind
          * @description A family that is open to this surfer: its name, why it stands here, the fit of the best that was found
          *     in it, whether that is as good as the leading one's, the litres that are looked for in it with those
@@ -4055,6 +4381,93 @@ export interface components {
             sessions?: number;
         };
         /**
+         * Learning
+         * @description One thing that is learned: eight of ten between the first and the last of each triple. ``prior`` from
+         *     level, fitness and break as they were said, ``evidence`` what the sessions alone say (null: nothing),
+         *     ``result`` both together; ``of`` the break, or the kind of board.
+         */
+        Learning: {
+            /**
+             * Name
+             * @enum {string}
+             */
+            name: "sprint_w" | "cruise_w" | "takeoff_slope" | "waves_gone_for" | "waves_offered" | "litres";
+            /** Of */
+            of: string;
+            /** Unit */
+            unit: string;
+            /** Prior */
+            prior: [
+                number,
+                number,
+                number
+            ];
+            /** Evidence */
+            evidence: [
+                number,
+                number,
+                number
+            ] | null;
+            /** Result */
+            result: [
+                number,
+                number,
+                number
+            ];
+            /** Says */
+            says: string;
+        };
+        /**
+         * LearningOut
+         * @description What the log has taught about a surfer. ``on``: whether it is used; ``since``: from when sessions
+         *     teach.
+         */
+        LearningOut: {
+            /** On */
+            on: boolean;
+            /** Since */
+            since: string | null;
+            /** Sessions */
+            sessions: number;
+            /** Parameters */
+            parameters: components["schemas"]["Learning"][];
+        };
+        /**
+         * LearningPatch
+         * @description Use what was learned or not; forget what was learned until now, or take that back.
+         */
+        LearningPatch: {
+            /**
+             * On
+             * @default null
+             */
+            on?: boolean | null;
+            /**
+             * Forget
+             * @default null
+             */
+            forget?: boolean | null;
+        };
+        /**
+         * LikePair
+         * @description Two sessions on like days (places in ``sessions``), how much the pair counts (1: whole), why less.
+         */
+        LikePair: {
+            /** Old */
+            old: number;
+            /** New */
+            new: number;
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "below waist" | "waist to head" | "above head";
+            /** Weight */
+            weight: number;
+            /** Why */
+            why: string;
+        };
+        /**
          * Limit
          * @description What ends the range at one end: the face height [m] there and the factor that fell most from its
          *     best.
@@ -4120,6 +4533,59 @@ export interface components {
              * @default []
              */
             assumed: ("family" | "length_m" | "width_m" | "thickness_m")[];
+        };
+        /**
+         * LogDocument
+         * @description A log as an open document: what can be sent in again.
+         */
+        LogDocument: {
+            /** Surfer */
+            surfer: string;
+            /** Sessions */
+            sessions: components["schemas"]["SessionIn"][];
+        };
+        /**
+         * LogOut
+         * @description The log of the surfer of a ticket, newest session first.
+         */
+        LogOut: {
+            /** Fitting Id */
+            fitting_id: number;
+            /** Version */
+            version: number;
+            /** Who */
+            who: string;
+            /** Mass Kg */
+            mass_kg: number | null;
+            /** Height M */
+            height_m: number | null;
+            /** Rung */
+            rung: string | null;
+            /** Body M */
+            body_m: number;
+            /** Missing */
+            missing: string[];
+            /** Sessions */
+            sessions: components["schemas"]["SessionOut"][];
+            /** Count */
+            count: number;
+            /** Boards */
+            boards: components["schemas"]["BoardChoice"][];
+            /** Places */
+            places: components["schemas"]["PlaceChoice"][];
+            learning: components["schemas"]["LearningOut"];
+            scores: components["schemas"]["Scores"];
+            /** Trials */
+            trials: components["schemas"]["TrialOut"][];
+            ready: components["schemas"]["ReadyOut"] | null;
+        };
+        /**
+         * LogTableIn
+         * @description A table of sessions as text.
+         */
+        LogTableIn: {
+            /** Text */
+            text: string;
         };
         /**
          * MapShare
@@ -4966,6 +5432,18 @@ export interface components {
             family: "long soft-top" | "short soft-top" | "mini-mal" | "mid-length" | "long pulled-in" | "nose-rider" | "performance longboard" | "big-wave longboard" | "keel fish" | "performance fish" | "groveler" | "all-rounder" | "performance shortboard" | "step-up" | "gun" | "single fin" | "performance twin" | "river wide" | "river fast" | "wave stand-up" | "long stand-up";
         };
         /**
+         * PlaceChoice
+         * @description A break of the shop.
+         */
+        PlaceChoice: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Seaward Deg */
+            seaward_deg: number | null;
+        };
+        /**
          * PlanMonth
          * @description A month ahead (0: now): the level that is likely then, the kind that leads and its litres; ``spread_l``
          *     is between a slow and a quick learner (eight of ten).
@@ -5045,6 +5523,25 @@ export interface components {
              * @default
              */
             pauses: string;
+        };
+        /**
+         * Predicted
+         * @description Rides of the next session: eight of ten between ``low`` and ``high``; ``rate`` the same of the rides an
+         *     hour, without the luck of one day.
+         */
+        Predicted: {
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+            /** High */
+            high: number;
+            /** Rate */
+            rate: [
+                number,
+                number,
+                number
+            ];
         };
         /**
          * QuiverHandOver
@@ -5352,6 +5849,37 @@ export interface components {
             aeration?: number;
         };
         /**
+         * Ratings
+         * @description How a board did against what was expected before: steps from far less (-2) to far more (2).
+         */
+        Ratings: {
+            /**
+             * Paddles
+             * @default null
+             */
+            paddles?: number | null;
+            /**
+             * Takes Off
+             * @default null
+             */
+            takes_off?: number | null;
+            /**
+             * Runs
+             * @default null
+             */
+            runs?: number | null;
+            /**
+             * Turns
+             * @default null
+             */
+            turns?: number | null;
+            /**
+             * Holds
+             * @default null
+             */
+            holds?: number | null;
+        };
+        /**
          * ReadOut
          * @description A table as it was read: its rows, columns that nobody reads, what is to be said of how it was read, how
          *     many rows have faults, how many are new here.
@@ -5393,6 +5921,52 @@ export interface components {
             stands_out: boolean;
             /** Left Out */
             left_out: boolean;
+        };
+        /**
+         * ReadyAsked
+         * @description The version of the ticket that is changed.
+         */
+        ReadyAsked: {
+            /** Version */
+            version: number;
+        };
+        /**
+         * ReadyDay
+         * @description A day on which somebody watched.
+         */
+        ReadyDay: {
+            /** Session */
+            session: number;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Rides */
+            rides: number;
+            /** Of */
+            of: number;
+            /** Enough */
+            enough: boolean;
+        };
+        /**
+         * ReadyOut
+         * @description Whether the next level is shown: what is looked for, on which days it was counted, the sentence.
+         *     ``next_rung`` is null on the last level; ``litres``: what suits then.
+         */
+        ReadyOut: {
+            /** Ready */
+            ready: boolean;
+            /** Rung */
+            rung: string;
+            /** Next Rung */
+            next_rung: string | null;
+            /** Looked For */
+            looked_for: string;
+            /** Says */
+            says: string;
+            /** Days */
+            days: components["schemas"]["ReadyDay"][];
         };
         /**
          * Refusal
@@ -5669,6 +6243,33 @@ export interface components {
             can_do: string;
         };
         /**
+         * SaidOut
+         * @description Rides as they were foretold before: eight of ten between.
+         */
+        SaidOut: {
+            /** Low */
+            low: number;
+            /** Mid */
+            mid: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * Scores
+         * @description How the foretold bands have held: of the last sessions so many inside, how far the middle was off in
+         *     the mean; ``says`` in a sentence.
+         */
+        Scores: {
+            /** Inside */
+            inside: number;
+            /** Of */
+            of: number;
+            /** Off By */
+            off_by: number | null;
+            /** Says */
+            says: string;
+        };
+        /**
          * Section
          * @description Deck and rails. Rails from 0 (low, pinched) to 1 (full); where the hard edge starts [m], and whether it
          *     is dropped below the bottom in the last third.
@@ -5817,6 +6418,216 @@ export interface components {
             token: string;
         };
         /**
+         * SessionIn
+         * @description A session as it is written down. ``key`` is made there: sent twice, it is kept once. The break is one
+         *     of the shop's by its number, or a name; the board one that was ridden or is owned, with its fins.
+         */
+        SessionIn: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Minutes */
+            minutes: number;
+            board: components["schemas"]["Board"];
+            /**
+             * Break Id
+             * @default null
+             */
+            break_id?: number | null;
+            /**
+             * Place
+             * @default
+             */
+            place?: string;
+            /**
+             * @default {
+             *       "face_m": null,
+             *       "steepness": null,
+             *       "wind": null,
+             *       "tide": null,
+             *       "crowd": null
+             *     }
+             */
+            hour?: components["schemas"]["HourIn"];
+            /**
+             * Rides
+             * @default null
+             */
+            rides?: number | null;
+            /**
+             * Paddle M S
+             * @default null
+             */
+            paddle_m_s?: number | null;
+            /**
+             * @default {
+             *       "paddles": null,
+             *       "takes_off": null,
+             *       "runs": null,
+             *       "turns": null,
+             *       "holds": null
+             *     }
+             */
+            ratings?: components["schemas"]["Ratings"];
+            /**
+             * Rider
+             * @default
+             */
+            rider?: string;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+            /**
+             * Clip
+             * @default null
+             */
+            clip?: string | null;
+            /** @default null */
+            shown?: components["schemas"]["ShownIn"] | null;
+            /**
+             * @default {
+             *       "deck": null,
+             *       "dents": 0
+             *     }
+             */
+            wear?: components["schemas"]["WearIn"];
+            /**
+             * Track Id
+             * @default null
+             */
+            track_id?: number | null;
+        };
+        /**
+         * SessionOut
+         * @description A session as it is kept. ``inside``: whether the rides were as foretold (null: not known).
+         */
+        SessionOut: {
+            /** Id */
+            id: number;
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Version */
+            version: number;
+            /**
+             * Started At
+             * Format: date-time
+             */
+            started_at: string;
+            /** Minutes */
+            minutes: number;
+            board: components["schemas"]["Board"];
+            /** Fins */
+            fins: string;
+            /** Break Id */
+            break_id: number | null;
+            /** Place */
+            place: string;
+            hour: components["schemas"]["HourOut"];
+            /** Rides */
+            rides: number | null;
+            /** Paddle M S */
+            paddle_m_s: number | null;
+            ratings: components["schemas"]["Ratings"];
+            said: components["schemas"]["SaidOut"] | null;
+            /** Inside */
+            inside: boolean | null;
+            /** Rider */
+            rider: string;
+            /** Note */
+            note: string;
+            /** Clip */
+            clip: string;
+            shown: components["schemas"]["ShownIn"] | null;
+            wear: components["schemas"]["WearIn"];
+            /** Against Old */
+            against_old: boolean;
+            /** Track Id */
+            track_id: number | null;
+        };
+        /**
+         * SessionPatch
+         * @description A change of a session.
+         */
+        SessionPatch: {
+            /** Version */
+            version: number;
+            /**
+             * Started At
+             * @default null
+             */
+            started_at?: string | null;
+            /**
+             * Minutes
+             * @default null
+             */
+            minutes?: number | null;
+            /** @default null */
+            board?: components["schemas"]["Board"] | null;
+            /**
+             * Break Id
+             * @default null
+             */
+            break_id?: number | null;
+            /**
+             * Place
+             * @default null
+             */
+            place?: string | null;
+            /** @default null */
+            hour?: components["schemas"]["HourIn"] | null;
+            /**
+             * Rides
+             * @default null
+             */
+            rides?: number | null;
+            /**
+             * Paddle M S
+             * @default null
+             */
+            paddle_m_s?: number | null;
+            /** @default null */
+            ratings?: components["schemas"]["Ratings"] | null;
+            /**
+             * Rider
+             * @default null
+             */
+            rider?: string | null;
+            /**
+             * Note
+             * @default null
+             */
+            note?: string | null;
+            /**
+             * Clip
+             * @default null
+             */
+            clip?: string | null;
+            /** @default null */
+            shown?: components["schemas"]["ShownIn"] | null;
+            /** @default null */
+            wear?: components["schemas"]["WearIn"] | null;
+        };
+        /**
+         * SessionsIn
+         * @description Sessions that are sent together, in any order.
+         */
+        SessionsIn: {
+            /** Sessions */
+            sessions: components["schemas"]["SessionIn"][];
+        };
+        /**
          * Setting
          * @description One setting of a pool: face height [m], steepness, share of the sessions that are run with it.
          */
@@ -5932,6 +6743,16 @@ export interface components {
              * @default 0
              */
             buoy_km?: number;
+        };
+        /**
+         * ShownIn
+         * @description Rides that showed the next skill, of those that somebody watched.
+         */
+        ShownIn: {
+            /** Rides */
+            rides: number;
+            /** Of */
+            of: number;
         };
         /**
          * SignIn
@@ -6381,6 +7202,18 @@ export interface components {
             price: number | null;
         };
         /**
+         * TableRead
+         * @description What was read of a table: kept, there before, and lines that were not understood.
+         */
+        TableRead: {
+            /** Kept */
+            kept: number;
+            /** Known */
+            known: number;
+            /** Refused */
+            refused: string[];
+        };
+        /**
          * TapeResult
          * @description Answer of ``tape``: the board as measured, the band that holds its litres nine times in ten, each
          *     reading against the others, and what to measure next.
@@ -6485,6 +7318,200 @@ export interface components {
             age_h: number;
         };
         /**
+         * TrackEdit
+         * @description A slip that was put right by hand, in seconds from the start: ``not_a_ride`` and ``split`` at a time in
+         *     a ride, ``join`` the rides at two times and what is in between, ``ride`` from one time to another.
+         */
+        TrackEdit: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "not_a_ride" | "split" | "join" | "ride";
+            /** At S */
+            at_s: number;
+            /**
+             * To S
+             * @default null
+             */
+            to_s?: number | null;
+        };
+        /**
+         * TrackLine
+         * @description A line on the map of a track: metres along the shore and out to sea.
+         */
+        TrackLine: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ride" | "paddling" | "waiting" | "walking";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
+         * TrackMap
+         * @description Where it was, the shore below and the sea above: ``lines``, and where the middle of the track lies.
+         */
+        TrackMap: {
+            /** Lines */
+            lines: components["schemas"]["TrackLine"][];
+            /** Latitude Deg */
+            latitude_deg: number;
+            /** Longitude Deg */
+            longitude_deg: number;
+            /** Seaward Deg */
+            seaward_deg: number;
+        };
+        /**
+         * TrackOut
+         * @description A track as it is read, on its shore; ``session_id``: the session that it belongs to.
+         */
+        TrackOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** Name */
+            name: string;
+            track: components["schemas"]["TrackResult"];
+            map: components["schemas"]["TrackMap"] | null;
+            /** Edits */
+            edits: components["schemas"]["TrackEdit"][];
+            /** Session Id */
+            session_id: number | null;
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * TrackPaddling
+         * @description Paddling: minutes of it, and the speed over the ground of longer stretches (null: there is none).
+         */
+        TrackPaddling: {
+            /** Minutes */
+            minutes: number;
+            /** Speed M S */
+            speed_m_s: number | null;
+        };
+        /**
+         * TrackPart
+         * @description What was done from one second to another.
+         */
+        TrackPart: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "ride" | "paddling" | "waiting" | "walking" | "vehicle";
+            /** From S */
+            from_s: number;
+            /** To S */
+            to_s: number;
+        };
+        /**
+         * TrackPatch
+         * @description All slips that are put right by hand, in the order in which they are.
+         */
+        TrackPatch: {
+            /** Version */
+            version: number;
+            /** Edits */
+            edits: components["schemas"]["TrackEdit"][];
+        };
+        /**
+         * TrackResult
+         * @description Answer of ``track``. ``session``: whether it was surf at all, ``says`` why or what; ``minutes`` in the
+         *     water; ``seaward_deg`` where the sea lies (compass); ``faults``: what is wrong with the readings and what
+         *     was done about it.
+         */
+        TrackResult: {
+            /** Session */
+            session: boolean;
+            /** Says */
+            says: string;
+            /** Started */
+            started: string;
+            /** Minutes */
+            minutes: number;
+            /**
+             * Rides
+             * @default []
+             */
+            rides: components["schemas"]["TrackRide"][];
+            /**
+             * @default {
+             *       "minutes": 0,
+             *       "speed_m_s": null
+             *     }
+             */
+            paddling: components["schemas"]["TrackPaddling"];
+            /**
+             * Waiting Minutes
+             * @default 0
+             */
+            waiting_minutes: number;
+            /**
+             * Walking Minutes
+             * @default 0
+             */
+            walking_minutes: number;
+            /**
+             * Between Rides S
+             * @default null
+             */
+            between_rides_s: number | null;
+            /**
+             * Out M
+             * @default null
+             */
+            out_m: number | null;
+            /**
+             * Seaward Deg
+             * @default null
+             */
+            seaward_deg: number | null;
+            /**
+             * Parts
+             * @default []
+             */
+            parts: components["schemas"]["TrackPart"][];
+            /**
+             * Faults
+             * @default []
+             */
+            faults: string[];
+        };
+        /**
+         * TrackRide
+         * @description A ride: seconds from the start of the track, how long and how far, top and mean speed over the ground,
+         *     compass direction from begin to end.
+         */
+        TrackRide: {
+            /** Start S */
+            start_s: number;
+            /** Seconds */
+            seconds: number;
+            /** Length M */
+            length_m: number;
+            /** Top M S */
+            top_m_s: number;
+            /** Mean M S */
+            mean_m_s: number;
+            /** Heading Deg */
+            heading_deg: number;
+        };
+        /**
+         * TracksOut
+         * @description Tracks that belong to no session yet.
+         */
+        TracksOut: {
+            /** Tracks */
+            tracks: components["schemas"]["TrackOut"][];
+        };
+        /**
          * TradeIn
          * @description What it is worth in trade, the share of its life that is left, and what to look for.
          */
@@ -6572,6 +7599,128 @@ export interface components {
             value: string | null;
             /** Reasons */
             reasons: string[];
+        };
+        /**
+         * TrialIn
+         * @description Two sides of a trial: boards with their fins.
+         */
+        TrialIn: {
+            old: components["schemas"]["Board"];
+            new: components["schemas"]["Board"];
+        };
+        /**
+         * TrialOut
+         * @description A trial and what it has shown. Places in the answer are in ``sessions``, the numbers of the sessions in
+         *     the order of time; ``old_side`` and ``new_side`` drawn.
+         */
+        TrialOut: {
+            /** Id */
+            id: number;
+            old: components["schemas"]["Board"];
+            new: components["schemas"]["Board"];
+            old_line: components["schemas"]["Dims"];
+            new_line: components["schemas"]["Dims"];
+            old_curves: components["schemas"]["Curves"];
+            new_curves: components["schemas"]["Curves"];
+            /** Old Fins */
+            old_fins: string;
+            /** New Fins */
+            new_fins: string;
+            /**
+             * Began At
+             * Format: date-time
+             */
+            began_at: string;
+            /** Ended At */
+            ended_at: string | null;
+            /** Sessions */
+            sessions: number[];
+            answer: components["schemas"]["TrialResult"];
+        };
+        /**
+         * TrialPatch
+         * @description End a trial, or go on with it.
+         */
+        TrialPatch: {
+            /** Ended */
+            ended: boolean;
+        };
+        /**
+         * TrialResult
+         * @description Answer of ``trial``. ``getting_used``: the first sessions on the new one, which count half;
+         *     ``rides_ratio``: rides on the new one for each on the old, over the pairs; ``aside``: sessions that are on
+         *     neither side, with the reason.
+         */
+        TrialResult: {
+            /**
+             * Missing
+             * @default []
+             */
+            missing: string[];
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+            /**
+             * Changed
+             * @default []
+             */
+            changed: components["schemas"]["Changed"][];
+            /**
+             * Pairs
+             * @default 0
+             */
+            pairs: number;
+            /**
+             * Matched
+             * @default []
+             */
+            matched: components["schemas"]["LikePair"][];
+            /**
+             * Verdicts
+             * @default []
+             */
+            verdicts: components["schemas"]["Verdict"][];
+            /**
+             * Rides Ratio
+             * @default null
+             */
+            rides_ratio: [
+                number,
+                number,
+                number
+            ] | null;
+            /**
+             * Getting Used
+             * @default 0
+             */
+            getting_used: number;
+            /**
+             * Change Of Feel
+             * @default null
+             */
+            change_of_feel: number | null;
+            /**
+             * Wanted
+             * @default []
+             */
+            wanted: components["schemas"]["WantedDay"][];
+            /**
+             * Unpaired Old
+             * @default []
+             */
+            unpaired_old: number[];
+            /**
+             * Unpaired New
+             * @default []
+             */
+            unpaired_new: number[];
+            /**
+             * Aside
+             * @default []
+             */
+            aside: string[];
         };
         /**
          * TripBoard
@@ -6672,6 +7821,57 @@ export interface components {
             high_months: number | null;
             /** Worth */
             worth: number | null;
+        };
+        /**
+         * Verdict
+         * @description What is found of one behaviour in waves of one size: ``says`` of the new against the old, ``decided``
+         *     or not yet, how sure one may be (0-1), mean steps with eight of ten between, and how many more like pairs
+         *     it takes (null: more than anybody goes for).
+         */
+        Verdict: {
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "below waist" | "waist to head" | "above head";
+            /**
+             * Behaviour
+             * @enum {string}
+             */
+            behaviour: "paddles" | "takes_off" | "runs" | "turns" | "holds";
+            /** Says */
+            says: string;
+            /** Decided */
+            decided: boolean;
+            /** Certainty */
+            certainty: number;
+            /** Steps */
+            steps: [
+                number,
+                number,
+                number
+            ];
+            /** Pairs */
+            pairs: number;
+            /** Pairs Needed */
+            pairs_needed: number | null;
+        };
+        /**
+         * WantedDay
+         * @description What to ride next, and on what day: like a day that waits for its partner (``like``: its place).
+         */
+        WantedDay: {
+            /**
+             * Side
+             * @enum {string}
+             */
+            side: "old" | "new";
+            /** Water */
+            water: ("below waist" | "waist to head" | "above head") | null;
+            /** Like */
+            like: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * Water
@@ -6829,6 +8029,22 @@ export interface components {
             boards: number[][];
             /** Either */
             either: boolean[][];
+        };
+        /**
+         * WearIn
+         * @description The board after that day: how far the deck is pressed, and new dents.
+         */
+        WearIn: {
+            /**
+             * Deck
+             * @default null
+             */
+            deck?: ("sound" | "pressed" | "soft") | null;
+            /**
+             * Dents
+             * @default 0
+             */
+            dents?: number;
         };
         /**
          * Why
@@ -10144,6 +11360,611 @@ export interface operations {
             };
         };
     };
+    log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionsIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_take_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                session: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                session: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_hour: {
+        parameters: {
+            query: {
+                at: string;
+                board?: number;
+                break_id: number;
+                minutes?: number;
+            };
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HourSays"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_learning: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["LearningPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogDocument"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_ready: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadyAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    log_table_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogTableIn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TableRead"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fitting_orderable: {
         parameters: {
             query?: never;
@@ -10833,6 +12654,550 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    tracks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TracksOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    tracks_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    track: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                track: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    track_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                track: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    track_correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                track: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrackPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    track_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                track: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/xml": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trial_begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trial_forget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                trial: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trial_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                trial: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
