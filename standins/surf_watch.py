@@ -37,7 +37,7 @@ _PEOPLE = (
 @dataclass(frozen=True)
 class Made:
     """A track as a watch kept it: seconds since the start and places [m along, m off], (n,); when it says it
-    started; what really happened (nothing where it was no surf)."""
+    started; what really happened (nothing where it was no surf); where the sea lies (compass)."""
 
     at_s: Array
     x_m: Array
@@ -45,6 +45,7 @@ class Made:
     started: datetime
     session: Session | None
     faults: tuple[str, ...]
+    seaward_deg: float = 180.0
 
 
 def some_session(random: np.random.Generator) -> Session:
@@ -172,8 +173,11 @@ def other_track(seed: int, way: str) -> Made:
 
 
 def _degrees(made: Made) -> tuple[Array, Array]:
-    latitude = _LATITUDE - made.y_m / _METRES_A_DEGREE  # the sea lies south
-    longitude = _LONGITUDE + made.x_m / (_METRES_A_DEGREE * np.cos(np.radians(_LATITUDE)))
+    sea = np.radians(made.seaward_deg)
+    north = made.y_m * np.cos(sea) + made.x_m * np.sin(sea)
+    east = made.y_m * np.sin(sea) - made.x_m * np.cos(sea)
+    latitude = _LATITUDE + north / _METRES_A_DEGREE
+    longitude = _LONGITUDE + east / (_METRES_A_DEGREE * np.cos(np.radians(_LATITUDE)))
     return latitude, longitude
 
 

@@ -6,7 +6,7 @@ import vue from 'eslint-plugin-vue'
 const FEATURES = readdirSync('src/features')
 
 export default defineConfigWithVueTs(
-  { ignores: ['dist', 'src/shared/api/schema.d.ts'] },
+  { ignores: ['dist', 'public', 'src/shared/api/schema.d.ts'] },
   vue.configs['flat/recommended'],
   vueTsConfigs.recommendedTypeChecked,
   prettier,

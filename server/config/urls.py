@@ -120,6 +120,7 @@ urlpatterns = [
         for kind in DRAWING_TYPES
     ),
     path("api/fittings/<int:pk>/hand-out.pdf", fittings.HandOutView.as_view(), name="hand-out"),
+    path("beach/worker.js", views.beach_worker, name="beach-worker"),
     re_path(r"^api(/.*)?$", views.no_such_address, name="no-such-address"),
     re_path(r"^(?!api/|static/).*$", views.page, name="page"),
 ]

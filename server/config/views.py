@@ -27,6 +27,18 @@ def page(request: HttpRequest) -> HttpResponse:
 
 
 @lru_cache(maxsize=1)
+def _beach_worker() -> bytes:
+    return (settings.WEB_DIST / "beach-worker.js").read_bytes()
+
+
+@require_safe
+@never_cache
+def beach_worker(request: HttpRequest) -> HttpResponse:
+    """What keeps the beach page at hand without a connection; it sees to the addresses below its own."""
+    return HttpResponse(_beach_worker(), content_type="text/javascript; charset=utf-8")
+
+
+@lru_cache(maxsize=1)
 def _openapi() -> bytes:
     return (settings.ROOT / "docs" / "openapi.json").read_bytes()
 

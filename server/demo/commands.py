@@ -19,9 +19,11 @@ from breaks.documents import BreakIn
 from chord_core.documents import Board, Surfer, parse
 from chord_core.errors import ChordError
 from chord_core.fit.search.step import scaled
+from demo.logged import keep_log
 from demo.measured import measured
 from fittings.commands import open_fitting
 from fittings.documents import FittingIn
+from fittings.models import Fitting
 from rack.commands import add_board
 from rack.models import Board as RackBoard
 from rack.models import today
@@ -87,15 +89,18 @@ def load_demo(folder: Path, reset: bool = False) -> str:
         add_fins(shop, parse(FinsIn, row, f"fins.{i}"))
     rows = _each(folder, "breaks")
     places = {row["name"]: keep_break(shop, parse(BreakIn, row, f"breaks.{i}")) for i, row in enumerate(rows)}
+    tickets: dict[str, Fitting] = {}
     for i, row in enumerate(_each(folder, "fittings")):
         facts = parse(Surfer, row["surfer"], f"fittings.{i}.surfer")
         if row["at"] not in places:
             raise ChordError(f"fittings.{i}.at", row["at"], f"there is no break “{row['at']}”")
         ticket = open_fitting(shop, person, FittingIn(facts=facts, break_id=places[row["at"]].pk))
+        tickets[facts.name] = ticket
         for k, owned in enumerate(row.get("owns", [])):
             where = f"fittings.{i}.owns.{k}"
             own = own_board(ticket, parse(OwnedIn, {"board": owned.pop("board")}, where))
             change_owned(ticket, own.pk, parse(OwnedPatch, {"version": 1, **owned}, where))
     # The tickets were written by what people remember; what is measured came to the shop later.
     measured(shop, person, _read(folder, "water"), places)
+    keep_log(tickets, _read(folder, "log"))
     return f"demo shop “{shop.name}” loaded"

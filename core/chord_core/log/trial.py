@@ -39,6 +39,7 @@ _WORDS: dict[Behaviour, tuple[str, str]] = {
     "turns": ("turns more freely", "is stiffer to turn"),
     "holds": ("holds better", "slides sooner"),
 }
+EITHER = "either will do"
 #: What of a board is its hull; the rest is fins, build, and what hangs on the wall.
 _HULL = (
     "family", "length_m", "width_m", "thickness_m", "stated_litres", "outline", "rocker", "foil", "section",
@@ -89,7 +90,7 @@ def _sides(request: TrialRequest) -> tuple[list[int], list[int], list[str]]:
             old.append(i)
         elif any(here):
             aside.append(f"Session {i + 1}: it could be either; say the fins or the build.")
-        else:
+        elif _hull(session.board) in (_hull(request.old), _hull(request.new)):
             name = session.board.name or session.board.family
             aside.append(f"Session {i + 1}: {name} with these fins is on neither side.")
     return old, new, aside
@@ -149,7 +150,7 @@ def _differences(
 def _says(behaviour: Behaviour, found: Finding) -> str:
     if found.way is None:
         return "not decided"
-    return "either will do" if found.way == 0 else _WORDS[behaviour][0 if found.way > 0 else 1]
+    return EITHER if found.way == 0 else _WORDS[behaviour][0 if found.way > 0 else 1]
 
 
 def _verdicts(request: TrialRequest, pairs: Sequence[Pair]) -> list[Verdict]:
@@ -216,26 +217,33 @@ def _wanted(
 
 
 def _headline(request: TrialRequest, verdicts: Sequence[Verdict], pairs: int) -> str:
+    """What is found in a sentence: by waves what differs, where either will do, where it is not decided."""
     name = _name(request.new)
     name = name[0].upper() + name[1:]
     if not pairs:
         return f"{name} is not tried yet: no two like days."
-    parts = []
+    found, alike, open_, needed = [], [], [], []
     for water in BANDS:
         here = [one for one in verdicts if one.water == water]
-        told = [one.says for one in here if one.decided and one.says != "either will do"]
+        told = [one.says for one in here if one.decided and one.says != EITHER]
         undecided = [one for one in here if not one.decided]
         if told:
-            parts.append(f"{water} it {' and '.join(told[:2])}")
-        elif here and len(undecided) <= len(here) // 2:
-            parts.append(f"{water} either will do")
+            found.append(f"{' and '.join(told[:2])} {water}")
+        elif here and 2 * len(undecided) <= len(here):
+            alike.append(water)
         elif undecided:
-            needed = [one.pairs_needed for one in undecided if one.pairs_needed]
-            more = f": {min(needed)} more like pairs" if needed else ""
-            parts.append(f"{water} it is not decided{more}")
+            open_.append(water)
+            needed += [one.pairs_needed for one in undecided if one.pairs_needed]
+    parts = [f"{name} {'; '.join(found)}"] if found else []
+    if alike:
+        parts.append(f"{' and '.join(alike)} {EITHER}")
+    if open_:
+        more = f": {min(needed)} more like pair{'s' if min(needed) > 1 else ''} at least" if needed else ""
+        parts.append(f"{' and '.join(open_)} it is not decided{more}")
     if not parts:
         return f"{name}: nothing was rated on both sides yet."
-    return f"{name}: " + "; ".join(parts) + "."
+    text = ". ".join(part[0].upper() + part[1:] for part in parts) + "."
+    return text if found else f"{name}: {text[0].lower()}{text[1:]}"
 
 
 def trial(request: TrialRequest) -> TrialResult:

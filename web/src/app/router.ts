@@ -50,6 +50,18 @@ export const router = createRouter({
       component: () => import('@/features/quiver/QuiverPlace.vue'),
       props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
     },
+    {
+      path: '/log/:id(\\d+)?',
+      name: 'log',
+      component: () => import('@/features/log/LogPlace.vue'),
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
+    {
+      path: '/beach/:id(\\d+)?',
+      name: 'beach',
+      component: () => import('@/features/beach/BeachPlace.vue'),
+      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+    },
     { path: '/guide', name: 'guide', component: () => import('./GuidePlace.vue') },
     {
       path: '/addresses',

@@ -11,6 +11,7 @@ const PLACES = [
   { to: '/rack', name: 'Rack' },
   { to: '/water', name: 'Water' },
   { to: '/quiver', name: 'Quiver' },
+  { to: '/log', name: 'Log' },
   { to: '/orders', name: 'Orders' },
 ]
 

@@ -38,6 +38,8 @@ async function signOut(): Promise<void> {
     stayOnPage()
     throw error
   }
+  // Pages that were kept for the beach go too; sessions that are not sent yet stay.
+  if ('caches' in window) for (const name of await caches.keys()) await caches.delete(name)
   window.location.assign('/')
 }
 
