@@ -131,7 +131,11 @@ function join(): void {
           :class="['ridden', { chosen: chosen === i }]"
         />
         <template v-for="tick in ticks" :key="tick">
-          <text :x="at(tick)" y="39" :text-anchor="!tick ? 'start' : at(tick) > WIDE - 18 ? 'end' : 'middle'">
+          <text
+            :x="at(tick)"
+            y="39"
+            :text-anchor="!tick ? 'start' : at(tick) > WIDE - 18 ? 'end' : 'middle'"
+          >
             {{ clock(new Date(started.getTime() + tick * 1000)) }}
           </text>
         </template>

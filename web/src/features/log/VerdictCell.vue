@@ -48,7 +48,8 @@ const sure = computed(() => {
       <circle class="found" :cx="x(verdict.steps[1])" cy="16" r="4.5" />
     </svg>
     <span class="words"
-      ><b>{{ verdict.says }}</b> <span class="quiet">{{ sure }}</span></span
+      ><b>{{ verdict.says }}</b
+      >{{ verdict.decided ? ',' : ':' }} <span class="quiet">{{ sure }}</span></span
     >
   </div>
   <span v-else class="quiet">not rated on both</span>

@@ -1,0 +1,271 @@
+"""The log: is the new one better, what was learned, a track put right; the beach page with no connection."""
+
+import json
+from pathlib import Path
+
+from logbook.models import Session, Track, Trial
+
+from e2e.cut_line import CutLine
+from e2e.place_case import PlaceCase
+from fittings.models import Fitting
+from standins.surf_watch import gpx_of, other_track, some_track
+from surfers.models import Surfer
+
+
+class Log(PlaceCase):
+    #: A count that is none never leaves the page; a file that is none is refused.
+    expected_console = ("400 (Bad Request)",)
+
+    def log(self) -> Fitting:
+        fitting = Fitting.objects.get(facts__name="Salome Firth")
+        self.sign_in()
+        self.driver.get(f"{self.live_server_url}/log/{fitting.pk}")
+        self.find("[data-trial]")
+        return fitting
+
+    def open_last(self) -> Session:
+        """The newest session, which has a track."""
+        last = Session.objects.first()
+        assert last is not None
+        self.find(f"[data-session='{last.pk}'] button").click()
+        self.find("[aria-label='Track'] [aria-label='Rides']")
+        return last
+
+    def test_is_the_new_one_better_over_how_many_like_days(self) -> None:
+        self.log()
+        self.assertIn(
+            "Petrel turns more freely", self.text("[data-trial]").replace("runs further on flats and ", "")
+        )
+        self.assertIn("pairs of like days", self.text("[aria-label='Trial']"))
+        self.assertIn("One thing changed: the board", self.text("[aria-label='Trial']"))
+        self.assertIn("To ride next", self.text("[data-wanted]"))
+        self.assertIn("One more day", self.text("[data-ready]"))
+        self.assertIn("of the last 20 inside", self.text("[data-scores]"))
+        self.press("end the trial")
+        self.wait(lambda: Trial.objects.get().ended_at, "ended")
+        self.find("[aria-label='Begin a trial']")
+        self.press("go on with it")
+        self.wait(lambda: not Trial.objects.get().ended_at, "going on")
+        self.press("take the trial away")
+        self.wait_text(".middle", "No trial yet")
+
+    def test_what_was_learned_is_shown_paused_and_forgotten(self) -> None:
+        self.log()
+        self.find("[data-learned=cruise_w]")
+        self.press("do not use it")
+        self.wait_text("[aria-label='What the log taught']", "Not used")
+        self.assertFalse(Surfer.objects.get(name="Salome Firth").learns)
+        self.press("use it")
+        self.press("forget it")
+        self.wait_text("[aria-label='What the log taught']", "Nothing yet")
+        self.press("take back what was forgotten")
+        self.find("[data-learned=cruise_w]")
+
+    def test_a_session_is_put_right(self) -> None:
+        self.log()
+        last = self.open_last()
+        box = self.find("[aria-label='Rides'][inputmode]")
+        self.type_over(box, "many\ue007")
+        self.wait_text(".middle [role=alert]", "number")
+        self.assertEqual(box.get_attribute("value"), "many")
+        self.type_over(box, "7\ue007")
+        self.wait(lambda: Session.objects.get(pk=last.pk).rides == 7, "counted")
+        self.find("//p[@aria-label='holds']/button[normalize-space(.)='far more']").click()
+        self.wait(lambda: Session.objects.get(pk=last.pk).ratings.get("holds") == 2, "rated")
+        self.press("take this session out")
+        self.wait(lambda: not Session.objects.filter(pk=last.pk).exists(), "gone")
+        self.find("[data-trial]")
+
+    def test_a_slip_of_the_track_is_put_right_and_taken_back(self) -> None:
+        self.log()
+        last = self.open_last()
+        rides = last.rides or 0
+        self.find("//*[@aria-label='Rides']/button[normalize-space(.)='2']").click()
+        self.wait_text("[data-ride]", "top")
+        self.press("not a ride")
+        self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides - 1, "one less")
+        self.wait_text("[aria-label='Track'] h2", f"{rides - 1} rides")
+        self.press("take the last correction back")
+        self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides, "as it was")
+        self.wait_text("[aria-label='Track'] h2", f"{rides} rides")
+        self.find("//*[@aria-label='Rides']/button[normalize-space(.)='1']").click()
+        self.press("join with the next")
+        self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides - 1, "joined")
+
+    def test_a_folder_of_tracks_comes_in_and_bad_ones_are_named(self) -> None:
+        self.log()
+        folder = Path(self.enterContext(self.a_folder()))
+        (folder / "a.gpx").write_text(gpx_of(some_track(4)))
+        (folder / "b.gpx").write_text("no track")
+        (folder / "c.gpx").write_text(gpx_of(other_track(3, "hike")))
+        self.driver.find_element("css selector", "[aria-label='Tracks of a watch: GPX or TCX']").send_keys(
+            "\n".join(str(folder / name) for name in ("a.gpx", "b.gpx", "c.gpx"))
+        )
+        self.wait_text("[data-brought]", "3 of 3 read")
+        self.wait_text("[aria-label='Not read']", "b.gpx")
+        self.wait_text("[aria-label='Bring tracks in']", "No surf in: c.gpx")
+        self.wait(lambda: Session.objects.count() == 28, "a session of the one that was surf")
+        self.assertEqual(Track.objects.count(), 3)
+        newest = Session.objects.get(track__name="a.gpx")
+        self.assertIsNotNone(newest.rides)
+
+    def a_folder(self):
+        from tempfile import TemporaryDirectory
+
+        return TemporaryDirectory()
+
+
+class Beach(PlaceCase):
+    """The beach page on a phone, over a line that is cut for real."""
+
+    #: What the browser says of a line that is cut.
+    expected_console = ("ERR_", "Failed to load resource", "Failed to fetch")
+
+    def setUp(self) -> None:
+        super().setUp()
+        self.line = CutLine(self.server_thread.port)
+        self.addCleanup(self.line.close)
+        self.addCleanup(self.forget_workers)
+        metrics = {"width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": True}
+        self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
+        self.fitting = Fitting.objects.get(facts__name="Salome Firth")
+        self.before = Session.objects.count()
+
+    def forget_workers(self) -> None:
+        """The browser is that of the next test too."""
+        kinds = "service_workers,cache_storage,indexeddb,local_storage"
+        self.driver.execute_cdp_cmd(
+            "Storage.clearDataForOrigin", {"origin": self.line.url, "storageTypes": kinds}
+        )
+
+    def beach(self) -> None:
+        self.sign_in()
+        self.driver.get(f"{self.line.url}/beach/{self.fitting.pk}")
+        self.find("[data-asked]")
+        self.wait(lambda: self.find("[data-status]").get_attribute("data-at-hand") == "true", "kept at hand")
+
+    def log_one(self, rides: int, answer: str = "as said") -> None:
+        """As with one thumb: rides, five answers, keep."""
+        for _ in range(rides):
+            self.find("[aria-label='one ride more']").click()
+        for asked in ("paddles", "takes off", "runs on flats", "turns", "holds"):
+            self.wait_text("[data-asked]", asked)
+            self.press(answer)
+        self.press("keep the session")
+        self.wait_text("[data-status]", "Kept")
+        self.find("[data-asked]")
+
+    def waiting(self) -> int:
+        return int(self.find("[data-status]").get_attribute("data-waiting") or 0)
+
+    def kept(self, count: int) -> None:
+        self.wait(lambda: Session.objects.count() == self.before + count, f"{count} more sessions kept")
+        self.wait(lambda: self.waiting() == 0, "nothing waits")
+
+    def test_a_session_in_a_few_touches(self) -> None:
+        self.beach()
+        targets = self.driver.execute_script(
+            "return [...document.querySelectorAll('main button, main a')].map((e) => {"
+            " const r = e.getBoundingClientRect(); return [e.textContent, r.width, r.height] })"
+        )
+        for says, wide, high in targets:
+            self.assertGreaterEqual(min(wide, high), 48, says)
+        self.log_one(3, "more")
+        self.kept(1)
+        made = Session.objects.get(surfer=self.fitting.surfer, rides=3, ratings__holds=1, note="")
+        self.assertEqual(set(made.ratings.values()), {1})
+        self.assertIn("face_m", made.filled)
+        self.assertIsNotNone(made.said)
+
+    def test_20_sessions_without_a_connection_are_sent_after_and_none_is_lost(self) -> None:
+        """The page is opened anew while the line is cut; what is kept is in the browser's database."""
+        self.beach()
+        self.line.lose()
+        self.driver.get(f"{self.line.url}/beach/{self.fitting.pk}")
+        self.find("[data-asked]")
+        self.log_one(1)
+        self.write_down(19)
+        self.driver.get(f"{self.line.url}/beach/{self.fitting.pk}")
+        self.find("[data-asked]")
+        self.wait(lambda: self.waiting() == 20, "20 wait")
+        self.assertIn("kept here, sent when there is a connection", self.text("[data-status]"))
+        self.assertEqual(Session.objects.count(), self.before)
+        self.line.lose(False)
+        self.driver.execute_script("window.dispatchEvent(new Event('online'))")
+        self.kept(20)
+
+    def write_down(self, count: int) -> None:
+        """As many more sessions as the page itself keeps them: copies with keys of their own."""
+        self.driver.execute_async_script(
+            """
+            const [count, done] = arguments
+            const opening = indexedDB.open('chord-log')
+            opening.onsuccess = () => {
+              const store = opening.result.transaction('waiting', 'readwrite').objectStore('waiting')
+              store.getAll().onsuccess = (event) => {
+                const one = event.target.result[0]
+                for (let i = 0; i < count; i += 1) {
+                  const key = crypto.randomUUID()
+                  store.put({ ...one, key, session: { ...one.session, key } })
+                }
+                store.transaction.oncomplete = () => { opening.result.close(); done() }
+              }
+            }""",
+            count,
+        )
+
+    def test_cut_off_after_the_server_has_it_none_is_lost_and_none_is_twice(self) -> None:
+        self.beach()
+        self.line.swallow = b"POST /api/fittings"
+        self.log_one(2)
+        self.wait(lambda: self.line.swallowed, "the answer was swallowed")
+        self.wait(lambda: Session.objects.count() == self.before + 1, "the server has it")
+        self.wait_text("[data-status]", "kept here")
+        self.line.swallow = None
+        self.driver.execute_script("window.dispatchEvent(new Event('online'))")
+        self.kept(1)
+
+    def test_what_the_server_refuses_is_kept_and_named(self) -> None:
+        self.beach()
+        self.line.lose()
+        self.log_one(1)
+        self.driver.execute_async_script(
+            """
+            const done = arguments[0]
+            const opening = indexedDB.open('chord-log')
+            opening.onsuccess = () => {
+              const store = opening.result.transaction('waiting', 'readwrite').objectStore('waiting')
+              store.getAll().onsuccess = (event) => {
+                const one = event.target.result[0]
+                store.put({ ...one, session: { ...one.session, minutes: 1 } })
+                store.transaction.oncomplete = () => { opening.result.close(); done() }
+              }
+            }"""
+        )
+        self.line.lose(False)
+        self.driver.execute_script("window.dispatchEvent(new Event('online'))")
+        self.wait_text("[aria-label='Not taken by the server']", "minutes")
+        self.log_one(2)
+        self.kept(1)
+        self.press("throw away")
+        self.wait(lambda: not self.all("[aria-label='Not taken by the server']"), "thrown away")
+
+    def test_the_other_hand_is_kept_and_a_draft_outlives_the_page(self) -> None:
+        self.beach()
+        self.press("left hand")
+        self.find("[aria-label='one ride more']").click()
+        self.press("far less")
+        self.wait_text("[data-asked]", "takes off")
+        self.driver.refresh()
+        self.wait_text("[data-asked]", "takes off")
+        self.find(".fan.left")
+        self.assertEqual(self.text("output"), "1")
+
+    def test_it_can_be_put_on_a_phones_screen(self) -> None:
+        self.beach()
+        manifest = self.driver.execute_cdp_cmd("Page.getAppManifest", {})
+        self.assertEqual(manifest["errors"], [])
+        said = json.loads(manifest["data"])
+        self.assertEqual((said["start_url"], said["display"]), ("/beach/", "standalone"))
+        faults = self.driver.execute_cdp_cmd("Page.getInstallabilityErrors", {})["installabilityErrors"]
+        self.assertEqual([f["errorId"] for f in faults if f["errorId"] != "in-incognito"], [])
