@@ -14,6 +14,8 @@ def figures() -> int:
     test_packages()
     with step("figures"):
         run([PYTHON, "-m", "tooling.draw_figures", ROOT / "docs" / "figures"], cwd=ROOT, env=core_env())
+    with step("how the log learns"):
+        run([PYTHON, "-m", "tooling.draw_learning", ROOT / "docs" / "figures"], cwd=ROOT, env=core_env())
     with step("the demo's photograph"):
         run([PYTHON, "-m", "tooling.draw_photograph"], cwd=ROOT, env=core_env())
     return 0

@@ -37,7 +37,6 @@ class Camera:
 
     def __init__(self, driver: WebDriver, port: int, folder: Path) -> None:
         self.driver, self.folder, self.at = driver, folder, f"http://127.0.0.1:{port}"
-        self.beside = [0]
         self.wait = WebDriverWait(driver, 20)
         folder.mkdir(parents=True, exist_ok=True)
         driver.get(f"http://127.0.0.1:{port}/")
@@ -140,12 +139,6 @@ def _customer(camera: Camera) -> None:
     camera.keys(Keys.ESCAPE)
 
 
-def _big(camera: Camera) -> None:
-    camera.find_ticket("Anselm Thorne")
-    camera.settled()
-    camera.take("fit-big-water")
-
-
 def _sizes(camera: Camera) -> None:
     camera.find_ticket("Ines Varga")
     camera.size(390, 844)
@@ -167,6 +160,29 @@ def _quiver(camera: Camera) -> None:
     camera.settled()
 
 
+def _log(camera: Camera) -> None:
+    camera.find_ticket("Salome Firth")
+    camera.go("/log")
+    camera.until("[data-trial]")
+    camera.until("[data-learned=waves_offered]")
+    camera.take("log")
+    camera.driver.find_element(By.CSS_SELECTOR, "[data-session] button").click()
+    camera.until("[aria-label='Track'] .map .ride")
+    camera.take("log-track")
+    address = camera.driver.current_url.replace("/log/", "/beach/")
+    camera.size(390, 844)
+    camera.driver.get(address)
+    camera.until("[data-status]", "without a connection")
+    for _ in range(4):
+        camera.driver.find_element(By.CSS_SELECTOR, "[aria-label='one ride more']").click()
+    camera.until("output", "4")
+    camera.until(".said", "said")
+    camera.take("beach")
+    camera.size(1280, 800)
+    camera.go("/")
+    camera.settled()
+
+
 def _rack(camera: Camera) -> None:
     camera.go("/rack")
     camera.until(".lately")
@@ -174,7 +190,6 @@ def _rack(camera: Camera) -> None:
     ActionChains(camera.driver).move_to_element(stands[len(stands) // 3]).perform()
     camera.until(".card .line")
     camera.take("rack")
-    camera.beside = [int(stands[i].get_attribute("data-board") or 0) for i in (12, 13, 19)]
 
 
 def _sheet(camera: Camera) -> None:
@@ -208,12 +223,6 @@ def _in(camera: Camera) -> None:
     camera.take("boards-in")
 
 
-def _fins(camera: Camera) -> None:
-    camera.go("/rack/fins")
-    camera.until("tr[data-fins]")
-    camera.take("fin-wall")
-
-
 def _order(camera: Camera) -> None:
     camera.driver.execute_script("localStorage.removeItem('chord-ticket')")
     camera.go("/")
@@ -230,12 +239,6 @@ def _order(camera: Camera) -> None:
     camera.driver.find_element(By.CSS_SELECTOR, ".steps .do").click()
     camera.until("[aria-current=step]", "ordered")
     camera.take("order")
-
-
-def _laid(camera: Camera) -> None:
-    camera.go("/rack/beside/" + ",".join(str(pk) for pk in camera.beside))
-    camera.until(".does")
-    camera.take("boards-beside")
 
 
 def _water(camera: Camera) -> None:
@@ -259,15 +262,13 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _faces,
     _why,
     _customer,
-    _big,
     _sizes,
     _quiver,
+    _log,
     _rack,
     _sheet,
     _in,
-    _fins,
     _order,
-    _laid,
     _water,
 )
 

@@ -11,5 +11,12 @@ export default defineConfig({
   // Every component is a setup function: the other form of writing them need not be sent.
   define: { __VUE_OPTIONS_API__: 'false' },
   html: { cspNonce: '__NONCE__' },
-  build: { outDir: 'dist', assetsInlineLimit: 0, sourcemap: false, target: 'es2022' },
+  build: {
+    outDir: 'dist',
+    assetsInlineLimit: 0,
+    sourcemap: false,
+    target: 'es2022',
+    // Every browser for which this is built loads modules ahead by itself.
+    modulePreload: { polyfill: false },
+  },
 })

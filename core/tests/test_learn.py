@@ -12,7 +12,8 @@ from chord_core.documents import Board, LearnRequest, LearnResult, RideRequest, 
 from chord_core.documents.surfer import Learned
 from chord_core.documents.verbs.learn import BreakKnown, LoggedSession, NextSession, Ratings
 from chord_core.fit.expected.expectation import Expectation
-from chord_core.log.learn import count_log, evidence_alone, learn, likely_counts, step_log
+from chord_core.log.learn import count_log, learn, likely_counts, step_log
+from chord_core.log.learn_litres import evidence_of
 from chord_core.log.posterior import Draws, draws_of
 from chord_core.log.response import POWERS, SLOPES, Responses, response_of, through
 from chord_core.ride.describe import describe_ride
@@ -250,12 +251,12 @@ class Statistics(TestCase):
             )
 
     def test_evidence_is_what_makes_the_result_out_of_the_prior(self) -> None:
-        seen = evidence_alone((0.0, 0.5), (0.3, 0.25))
+        seen = evidence_of((0.0, 0.5), (0.3, 0.25))
         assert seen is not None
         weight = 1 / 0.5**2 + 1 / seen[1] ** 2
         self.assertAlmostEqual(weight**-0.5, 0.25)
         self.assertAlmostEqual(seen[0] / seen[1] ** 2 / weight, 0.3)
-        self.assertIsNone(evidence_alone((0.0, 0.5), (0.0, 0.499)))
+        self.assertIsNone(evidence_of((0.0, 0.5), (0.0, 0.499)))
 
     def test_a_band_of_counts_holds_about_eight_of_ten(self) -> None:
         held = []

@@ -110,6 +110,7 @@ class Pipes(TestCase):
     def test_every_verb_is_named_and_explained(self) -> None:
         code, out, _ = ask_again("--help", b"")
         self.assertEqual(code, 0)
-        self.assertEqual(set(ABOUT), {*VERBS, "line", "drawings"})
-        for verb in (*VERBS, "line", "drawings", *EXPLAINED):
+        others = ("line", "track", "drawings")
+        self.assertEqual(set(ABOUT), {*VERBS, *others})
+        for verb in (*VERBS, *others, *EXPLAINED):
             self.assertIn(f"  {verb} ", out.decode())

@@ -3,7 +3,7 @@
 import json
 from pathlib import Path
 
-from logbook.models import Session, Track, Trial
+from logbook.models import Loan, Session, Track, Trial
 
 from e2e.cut_line import CutLine
 from e2e.place_case import PlaceCase
@@ -43,11 +43,51 @@ class Log(PlaceCase):
         self.assertIn("of the last 20 inside", self.text("[data-scores]"))
         self.press("end the trial")
         self.wait(lambda: Trial.objects.get().ended_at, "ended")
-        self.find("[aria-label='Begin a trial']")
         self.press("go on with it")
         self.wait(lambda: not Trial.objects.get().ended_at, "going on")
         self.press("take the trial away")
         self.wait_text(".middle", "No trial yet")
+
+    def test_three_sets_of_fins_are_two_trials(self) -> None:
+        self.log()
+        self.find("[aria-label='The new side']").send_keys("performance shortboard")
+        self.press("begin a trial")
+        self.wait(lambda: Trial.objects.count() == 2, "a second trial")
+        self.wait_text("[data-trial]", "erformance shortboard")
+        self.find(
+            "//*[@aria-label='Which trial']/button[contains(., 'Petrel thruster S against Knot')]"
+        ).click()
+        self.wait_text("[data-trial]", "Petrel")
+
+    def test_two_demo_boards_are_lent_and_say_how_they_felt(self) -> None:
+        fitting = Fitting.objects.get(facts__name="Ines Varga")
+        self.sign_in()
+        self.driver.get(f"{self.live_server_url}/log/{fitting.pk}")
+        self.press("which two would settle the size?")
+        self.wait_text("[data-pair]", "of the doubt about the litres")
+        box = self.find("[aria-label='Lent until']")
+        self.type_over(box, "soon\ue007")
+        self.press("lend both")
+        self.wait_text("[aria-label='Demo boards'] [role=alert]", "is no day")
+        self.assertEqual(box.get_attribute("value"), "soon")
+        self.type_over(box, "2027-01-05\ue007")
+        self.press("lend both")
+        self.wait(lambda: Loan.objects.count() == 2, "both are lent")
+        loan = Loan.objects.first()
+        assert loan is not None
+        name = loan.board["name"]
+        self.find(f"//*[@aria-label='size: {name}']/button[normalize-space(.)='too small']").click()
+        self.wait(lambda: Loan.objects.get(pk=loan.pk).back_at, "it came back with the answer")
+        learned = self.wait(lambda: Surfer.objects.get(name="Ines Varga").learned, "learned")
+        self.assertGreater(learned["litres"], 1)
+
+    def test_where_the_model_is_off_over_the_shop(self) -> None:
+        self.log()
+        self.press("where the model is off")
+        self.wait_text("[data-findings]", "expected")
+        self.wait_text("[aria-label='Findings of the shop']", "One person's habits are no finding")
+        self.press("back to the trial")
+        self.find("[data-trial]")
 
     def test_what_was_learned_is_shown_paused_and_forgotten(self) -> None:
         self.log()

@@ -22,6 +22,7 @@ from fittings.models import Fitting
 from logbook import commands, selectors, tracks
 from logbook.csv_table import read_log, write_log
 from logbook.documents import (
+    FindingsOut,
     HourAsked,
     HourIn,
     HourOut,
@@ -39,16 +40,19 @@ from logbook.documents import (
     TrialIn,
     TrialPatch,
 )
+from logbook.findings import findings_for
 from logbook.hours import hour_at
 from logbook.learning import foretell, relearn
-from logbook.models import Session, Track, Trial
+from logbook.loan_documents import DemoPairOut, LoanPatch, LoansIn
+from logbook.loans import change_loan, demo_pair_for, lend
+from logbook.models import Loan, Session, Track, Trial
 
 
 def _or_404(act: Callable[[], Any]) -> Any:
     """What an act gives; what is not of this surfer does not exist here."""
     try:
         return act()
-    except (Session.DoesNotExist, Track.DoesNotExist, Trial.DoesNotExist) as error:
+    except (Session.DoesNotExist, Track.DoesNotExist, Trial.DoesNotExist, Loan.DoesNotExist) as error:
         raise Http404 from error
 
 
@@ -177,6 +181,46 @@ class LogDocumentView(ShopView):
         response = json_response(selectors.log_document(self.own_or_404(Fitting, pk)))
         response["Content-Disposition"] = f'attachment; filename="log-{pk}.json"'
         return response
+
+
+class DemoPairView(ShopView):
+    """Two demo boards."""
+
+    @extend_schema(operation_id="demo_pair", responses=DemoPairOut)
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Say which two of the rack's demo and hire boards would settle the size best."""
+        return json_response(demo_pair_for(self.own_or_404(Fitting, pk)))
+
+
+class LoansView(ShopView):
+    """Boards that are lent to the surfer of a ticket."""
+
+    @extend_schema(operation_id="loans_lend", request=LoansIn, responses={201: LogOut})
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Lend boards of the rack."""
+        fitting = self.own_or_404(Fitting, pk)
+        lend(fitting, parse(LoansIn, request.data))
+        return json_response(selectors.log_of(fitting), 201)
+
+
+class LoanView(ShopView):
+    """A board that is lent to the surfer of a ticket."""
+
+    @extend_schema(operation_id="loan_change", request=LoanPatch, responses=LogOut)
+    def patch(self, request: Request, pk: int, loan: int) -> HttpResponse:
+        """Take it back, or write down how it felt; 409 with the loan as it stands if it was changed since."""
+        fitting = self.own_or_404(Fitting, pk)
+        _or_404(lambda: change_loan(fitting, loan, parse(LoanPatch, request.data)))
+        return json_response(selectors.log_of(fitting))
+
+
+class FindingsView(ShopView):
+    """All sessions of the shop."""
+
+    @extend_schema(operation_id="findings", responses=FindingsOut)
+    def get(self, request: Request) -> HttpResponse:
+        """Say where what was got differs from what the model expects."""
+        return json_response(findings_for(self.shop))
 
 
 class TracksView(ShopView):

@@ -14,6 +14,7 @@ from chord_core.documents.verbs.learn import Learning, Minutes, Predicted, Ratin
 from chord_core.documents.verbs.track import TrackEdit, TrackMap, TrackResult
 from chord_core.documents.verbs.trial import TrialResult
 from chord_core.documents.water import Crowd, FaceM, Tide, Wind
+from logbook.loan_documents import LoanOut, WearIn
 
 MOST_SENT = 100
 Note = Annotated[str, StringConstraints(max_length=300)]
@@ -34,13 +35,6 @@ class ShownIn(Document):
 
     rides: int = Field(ge=0, le=300)
     of: int = Field(ge=1, le=300)
-
-
-class WearIn(Document):
-    """The board after that day: how far the deck is pressed, and new dents."""
-
-    deck: Literal["sound", "pressed", "soft"] | None = None
-    dents: int = Field(default=0, ge=0, le=50)
 
 
 class SessionIn(Document):
@@ -263,6 +257,7 @@ class LogOut(Result):
     learning: LearningOut
     scores: Scores
     trials: tuple[TrialOut, ...]
+    loans: tuple[LoanOut, ...]
     ready: ReadyOut | None
 
 
@@ -313,6 +308,29 @@ class TrackPatch(Document):
 
     version: int
     edits: tuple[TrackEdit, ...] = Field(max_length=200)
+
+
+class FindingOut(Result):
+    """Rides got over rides expected in a group of sessions: eight of ten between the ends of ``ratio``; how
+    many sessions and surfers stand behind it; whether the model is off there, and constants that it could
+    move."""
+
+    by: Literal["all", "water", "steepness", "board", "level"]
+    name: str
+    ratio: tuple[float, float, float]
+    sessions: int
+    surfers: int
+    off: bool
+    says: str
+    constants: tuple[str, ...]
+
+
+class FindingsOut(Result):
+    """Where the model is off, over the counted sessions of a shop."""
+
+    sessions: int
+    surfers: int
+    findings: tuple[FindingOut, ...]
 
 
 class LogDocument(Result):

@@ -11,12 +11,12 @@ from breaks.models import Break
 from chord_core.documents import Board, LearnRequest, LearnResult, Water, parse
 from chord_core.documents import Surfer as Facts
 from chord_core.documents.surfer import Learned
-from chord_core.documents.verbs.learn import BreakKnown, LoggedSession, NextSession, Predicted, Ratings
+from chord_core.documents.verbs.learn import BreakKnown, Felt, LoggedSession, NextSession, Predicted, Ratings
 from chord_core.log.learn import learn
 from chord_core.log.response import remember_response, response_key, response_of
 from chord_core.surfer.defaults import missing_facts
 from fittings.models import Fitting
-from logbook.models import BreakEvidence, Session, Taught
+from logbook.models import BreakEvidence, Loan, Session, Taught
 from surfers.models import Surfer
 
 #: Sessions that are learned from, the newest.
@@ -76,12 +76,21 @@ def known_of(surfer: Surfer, names: set[str]) -> dict[str, BreakKnown]:
     return made
 
 
+def _felt(surfer: Surfer) -> ShopQuerySet[Loan]:
+    """Loans that say how a board felt."""
+    rows = Loan.objects.of(surfer.shop).filter(surfer=surfer).exclude(felt="")
+    return rows.filter(back_at__gt=surfer.learns_from) if surfer.learns_from else rows
+
+
 def _request(facts: Facts, surfer: Surfer, rows: list[Session], coming: NextSession | None) -> LearnRequest:
     for row in rows:
         keep_response(row, facts)
     sessions = tuple(as_logged(row) for row in rows)
+    felt = tuple(Felt(board=one.lent(), felt=one.felt) for one in _felt(surfer))
     names = {one.water.name for one in sessions} | ({coming.water.name} if coming else set())
-    return LearnRequest(surfer=facts, sessions=sessions, next=coming, breaks=known_of(surfer, names))
+    return LearnRequest(
+        surfer=facts, sessions=sessions, next=coming, felt=felt, breaks=known_of(surfer, names)
+    )
 
 
 def _learned(fitting: Fitting, before: datetime | None, coming: NextSession | None) -> LearnResult | None:

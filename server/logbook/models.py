@@ -9,6 +9,7 @@ from accounts.models import ShopOwned
 from breaks.models import Break
 from chord_core.documents import Board, Water, parse
 from chord_core.documents.verbs.learn import Ratings
+from rack.models import Board as RackBoard
 from surfers.models import Surfer
 
 
@@ -117,6 +118,38 @@ class Session(ShopOwned):
     def rated(self) -> Ratings:
         """How the board did against what was expected."""
         return parse(Ratings, self.ratings, "ratings")
+
+
+class Loan(ShopOwned):
+    """A demo or hire board that is lent to a surfer: when, until when, how it was when it went out and when
+    it came back; how its size felt, and whether they would take it home."""
+
+    surfer = models.ForeignKey(Surfer, on_delete=models.CASCADE, related_name="loans")
+    rack_board = models.ForeignKey(RackBoard, on_delete=models.SET_NULL, null=True, related_name="loans")
+    board = models.JSONField()
+    out_at = models.DateTimeField()
+    due = models.DateField()
+    state_out = models.JSONField(default=dict)
+    back_at = models.DateTimeField(null=True)
+    state_back = models.JSONField(null=True)
+    felt = models.CharField(max_length=10, blank=True)
+    home = models.BooleanField(null=True)
+    version = models.PositiveIntegerField(default=1)
+
+    class Meta:
+        ordering = ["-pk"]
+        constraints = [
+            models.UniqueConstraint(
+                fields=["rack_board"], condition=Q(back_at__isnull=True), name="board_out_once"
+            )
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.board.get('name')} until {self.due}"
+
+    def lent(self) -> Board:
+        """The board."""
+        return parse(Board, self.board, "board")
 
 
 class Taught(ShopOwned):

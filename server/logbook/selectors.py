@@ -7,6 +7,7 @@ from breaks.models import Break
 from chord_core.documents import Board, Surfer, parse
 from chord_core.documents.verbs.trial import TrialRequest, TrialSession
 from chord_core.hull.describe import dims_of
+from chord_core.log.felt import SIZES
 from chord_core.log.ready import Shown, enough, ready_of
 from chord_core.log.trial import fins_words, trial
 from chord_core.surfer.defaults import height_from_mass, missing_facts
@@ -30,10 +31,11 @@ from logbook.documents import (
     SessionOut,
     ShownIn,
     TrialOut,
-    WearIn,
 )
 from logbook.learning import facts_of, taught_of, teaching
-from logbook.models import Session, Trial
+from logbook.loan_documents import LoanOut, WearIn
+from logbook.models import Loan, Session, Trial
+from rack.models import today
 
 #: Sessions that are sent at once; foretold ones over which the score goes; days of readiness that are shown.
 MOST_SHOWN, _SCORED, _DAYS = 200, 20, 6
@@ -198,6 +200,31 @@ def next_rung(rung: str | None) -> str | None:
     return steps[steps.index(rung) + 1] if rung in steps[:-1] else None
 
 
+def loan_out(row: Loan) -> LoanOut:
+    """A loan as it is sent."""
+    return LoanOut(
+        id=row.pk,
+        version=row.version,
+        rack_board_id=row.rack_board_id,
+        name=row.lent().name or row.lent().family,
+        line=dims_of(row.lent()),
+        out_at=row.out_at,
+        due=row.due,
+        overdue=row.back_at is None and row.due < today(),
+        state_out=parse(WearIn, row.state_out, "state_out"),
+        back_at=row.back_at,
+        state_back=parse(WearIn, row.state_back, "state_back") if row.state_back is not None else None,
+        felt=next((size for size in SIZES if size == row.felt), None),
+        home=row.home,
+    )
+
+
+def loans_of(fitting: Fitting) -> tuple[LoanOut, ...]:
+    """Loans of a ticket's surfer: those that are out first, the newest first."""
+    rows = Loan.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id)[:_OFFERED]
+    return tuple(loan_out(row) for row in sorted(rows, key=lambda row: row.back_at is not None))
+
+
 def ready_out(rows: Sequence[Session], facts: Surfer) -> ReadyOut | None:
     """Whether days on which somebody watched show the next level; None while the level is not known."""
     seen = rung_from_skills(facts.skills)
@@ -249,6 +276,7 @@ def log_of(fitting: Fitting) -> LogOut:
         ),
         scores=scores_of(rows),
         trials=trials_of(fitting),
+        loans=loans_of(fitting),
         ready=ready_out(rows, facts),
     )
 

@@ -26,7 +26,7 @@ from chord_core.documents.verbs.learn import (
     Triple,
 )
 from chord_core.hull.stations import Array
-from chord_core.log.learn_litres import litres_learned
+from chord_core.log.learn_litres import evidence_of, litres_learned
 from chord_core.log.posterior import Draws, draws_of
 from chord_core.log.response import Response, Responses, response_of
 from chord_core.surfer.defaults import missing_facts
@@ -177,15 +177,6 @@ def _prior(unit: float, middle: float, sd: float) -> Triple:
     return _triple(unit, (middle - _WIDE * sd, middle, middle + _WIDE * sd))
 
 
-def evidence_alone(prior: tuple[float, float], result: tuple[float, float]) -> tuple[float, float] | None:
-    """Middle and spread of a normal that makes the result out of the prior; None where it says hardly
-    anything."""
-    weight = 1 / result[1] ** 2 - 1 / prior[1] ** 2
-    if weight < 0.04 / prior[1] ** 2:
-        return None
-    return (result[0] / result[1] ** 2 - prior[0] / prior[1] ** 2) / weight, float(weight**-0.5)
-
-
 @dataclass(frozen=True)
 class _Row:
     name: str
@@ -198,7 +189,7 @@ class _Row:
 
 def _learning(row: _Row, draws: Draws) -> Learning:
     result = (draws.mean(row.log), draws.sd(row.log))
-    seen = evidence_alone(row.prior, result)
+    seen = evidence_of(row.prior, result)
     quantiles = [draws.quantile(row.log, share) for share in (LOW, 0.5, HIGH)]
     return Learning.model_validate({
         "name": row.name, "of": row.of, "unit": row.unit,
@@ -295,7 +286,7 @@ def _breaks(problem: Problem, draws: Draws) -> dict[str, BreakKnown]:
     made = {}
     for i, name in enumerate(problem.breaks):
         result = (draws.mean(offered[:, i]), draws.sd(offered[:, i]))
-        seen = evidence_alone(problem.prior_of(name), result)
+        seen = evidence_of(problem.prior_of(name), result)
         if seen:
             ratio = float(np.clip(np.exp(seen[0]), 0.05, 20))
             made[name] = BreakKnown(ratio=ratio, log_sd=min(seen[1], 10.0))
@@ -338,7 +329,7 @@ def learn(request: LearnRequest) -> LearnResult:
     return LearnResult(
         parameters=tuple(parameters),
         predicted=_predicted(problem, draws, request.surfer, request.next) if request.next else None,
-        learned=_factors(problem, draws, litres.ratio) if problem.sessions else None,
+        learned=_factors(problem, draws, litres.ratio) if problem.sessions or request.felt else None,
         breaks=_breaks(problem, draws),
         offered=_offered_by(problem, draws),
         sessions=len(problem.sessions),

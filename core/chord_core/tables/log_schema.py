@@ -89,6 +89,25 @@ class Hour(Row):
     big_of_usual: float = Field(gt=1)
 
 
+class Findings(Row):
+    """When rides got over rides expected are a finding."""
+
+    people_sd: float = Positive
+    model_sd: float = Positive
+    sure: float = Field(gt=0.5, lt=1)
+    least: float = Field(ge=0)
+    least_sessions: int = Field(ge=1)
+
+
+class Felt(Row):
+    """How a size is felt: by how much too big it has to be (log of litres), how unsurely, and from which fit
+    on a board is worth trying."""
+
+    step: float = Positive
+    noise: float = Positive
+    least_fit: float = Field(ge=0, le=100)
+
+
 class Log(Table):
     """What comes back from the water."""
 
@@ -96,3 +115,5 @@ class Log(Table):
     learn: Learn
     trial: Trial
     hour: Hour
+    findings: Findings
+    felt: Felt

@@ -199,7 +199,7 @@ class DemoDoor(TestCase):
 
 
 #: Addresses that anybody may ask, signed in or not.
-OPEN_TO_ALL = {"health", "session", "demo", "page", "openapi", "no-such-address"}
+OPEN_TO_ALL = {"health", "session", "demo", "page", "openapi", "no-such-address", "beach-worker"}
 #: What is asked of a ticket behind its address.
 PARTS = (
     "windows",
@@ -234,6 +234,9 @@ PARTS = (
     "track-file",
     "trials",
     "trial",
+    "demo-pair",
+    "loans",
+    "loan",
 )
 METHODS = ("get", "post", "put", "patch", "delete")
 

@@ -6,6 +6,7 @@ from datetime import timedelta
 
 from django.utils import timezone
 
+from accounts.tests.case import make_shop
 from logbook.models import BreakEvidence, Session
 from logbook.tests.case import FIRST, NEW, OLD, LogCase
 from surfers.models import Surfer
@@ -189,6 +190,26 @@ class Ready(LogCase):
             (moved["rung"], moved["ready"]["ready"], moved["ready"]["days"]), ("carving", False, [])
         )
         self.assertEqual(self.good("get", self.path(""))["facts"]["rung"], "carving")
+
+
+class Findings(LogCase):
+    def test_where_the_model_is_off_over_the_shop_and_not_another(self) -> None:
+        for who in range(8):
+            one = self.good("post", "/api/fittings/", {
+                "facts": {"name": f"surfer {who}", "mass_kg": 72, "rung": "linking"},
+                "break_id": self.place["id"],
+            })  # fmt: skip
+            self.keep(*(self.session(day, rides=40) for day in range(3)), ticket=one)
+        self.keep(self.session(rides=40, rider="Lou"))
+        found = self.good("get", "/api/findings/")
+        self.assertEqual((found["sessions"], found["surfers"]), (24, 8))
+        whole = found["findings"][0]
+        self.assertEqual((whole["name"], whole["off"]), ("all sessions", True))
+        self.assertGreater(whole["ratio"][0], 1)
+        self.assertTrue(whole["constants"])
+        self.assertLessEqual({"board", "level"}, {one["by"] for one in found["findings"]})
+        self.client.force_login(make_shop("south")[1])
+        self.assertEqual(self.good("get", "/api/findings/"), {"sessions": 0, "surfers": 0, "findings": []})
 
 
 class Files(LogCase):

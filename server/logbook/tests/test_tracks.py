@@ -117,3 +117,67 @@ class Trials(LogCase):
         bad = self.call("get", self.path("log/hour/?break_id=99999999&at=2020-05-02T09:00:00Z"))
         self.assertEqual(bad.status_code, 404)
         self.assertEqual(self.refused(400, "get", self.path("log/hour/?at=x"))["field"], "break_id")
+
+
+class Loans(LogCase):
+    def lendable(self) -> list[int]:
+        """Three demo boards of different size in the rack."""
+        made = []
+        for name, length, thick in (("Dab", 1.75, 0.06), ("Sole", 1.85, 0.064), ("Brill", 1.95, 0.07)):
+            board = {"name": name, "family": "all-rounder", "length_m": length, "width_m": 0.51,
+                     "thickness_m": thick, "stock": "demo"}  # fmt: skip
+            made.append(self.good("post", "/api/boards/", {"board": board})["id"])
+        return made
+
+    def lend(self, *boards: int, **more: object) -> dict:
+        return {"rack_board_ids": boards, "due": "2099-01-01", **more}
+
+    def test_the_pair_that_would_tell_most_and_what_it_does_to_the_fitting(self) -> None:
+        boards = self.lendable()
+        pair = self.good("get", self.path("demo-pair/"))
+        self.assertEqual(len(pair["boards"]), 2)
+        self.assertLess(pair["boards"][0]["litres"], pair["boards"][1]["litres"])
+        self.assertEqual(len(pair["questions"]), 3)
+        self.assertLessEqual({one["id"] for one in pair["boards"]}, set(boards))
+        fitting = self.path("")
+        before = self.good("get", fitting)["answer"]["size"]["target_l"]
+        lent = self.good("post", self.path("loans/"), self.lend(*(one["id"] for one in pair["boards"])))
+        self.assertEqual(self.good("get", self.path("demo-pair/"))["boards"], [])
+        for loan in lent["loans"]:
+            self.assertEqual((loan["overdue"], loan["felt"]), (False, None))
+            path = self.path(f"loans/{loan['id']}/")
+            body = {"version": 1, "back": True, "felt": "too small", "state_back": {"dents": 1}}
+            after = self.good("patch", path, body)
+        self.assertEqual([one["felt"] for one in after["loans"]], ["too small", "too small"])
+        self.assertGreater(self.good("get", fitting)["answer"]["size"]["target_l"], 1.02 * before)
+        stale = self.call("patch", path, {"version": 1, "home": True})
+        self.assertEqual((stale.status_code, stale.json()["current"]["felt"]), (409, "too small"))
+        self.assertTrue(self.good("patch", path, {"version": 2, "home": True})["loans"])
+
+    def test_what_cannot_be_lent_is_named(self) -> None:
+        (board, *_) = self.lendable()
+        sold = self.good("get", "/api/boards/")[0]["id"]
+        for body, field in (
+            (self.lend(10**8), "rack_board_ids.0"),
+            (self.lend(board, sold), "rack_board_ids.1"),
+            (self.lend(board, due="2001-01-01"), "due"),
+            (self.lend(), "rack_board_ids"),
+        ):
+            self.assertEqual(self.refused(400, "post", self.path("loans/"), body)["field"], field)
+        self.assertEqual(self.log()["loans"], [])
+        self.good("post", self.path("loans/"), self.lend(board))
+        error = self.refused(400, "post", self.path("loans/"), self.lend(board))
+        self.assertIn("out already", error["message"])
+        other = self.ticket(name="Piet")
+        loan = self.log()["loans"][0]
+        self.assertEqual(
+            self.call("patch", self.path(f"loans/{loan['id']}/", other), {"version": 1}).status_code, 404
+        )
+        back = self.good("patch", self.path(f"loans/{loan['id']}/"), {"version": 1, "back": True})
+        self.assertIsNotNone(back["loans"][0]["back_at"])
+        self.good("post", self.path("loans/"), self.lend(board))
+
+    def test_no_pair_without_demo_boards_or_facts(self) -> None:
+        self.assertEqual(self.good("get", self.path("demo-pair/"))["boards"], [])
+        bare = self.good("post", "/api/fittings/", {"facts": {"name": "Ada"}})
+        self.assertIn("Say mass", self.good("get", self.path("demo-pair/", bare))["says"])

@@ -1,6 +1,11 @@
 // The places of the application, one word each.
-import { createRouter, createWebHistory } from 'vue-router'
+import { createRouter, createWebHistory, type RouteLocationNormalized } from 'vue-router'
 import FitPlace from '@/features/fit/FitPlace.vue'
+
+/** The number in an address, if it has one. */
+const numbered = ({ params }: RouteLocationNormalized) => ({
+  id: params.id ? Number(params.id) : null,
+})
 
 /** The addresses of the screens; all but the first place are fetched when somebody goes there. */
 export const router = createRouter({
@@ -11,7 +16,7 @@ export const router = createRouter({
       path: '/ticket/:id(\\d+)?',
       name: 'fit',
       component: FitPlace,
-      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+      props: numbered,
     },
     { path: '/rack', name: 'rack', component: () => import('@/features/rack/RackPlace.vue') },
     {
@@ -36,31 +41,31 @@ export const router = createRouter({
       path: '/water/:id(\\d+)?',
       name: 'water',
       component: () => import('@/features/water/WaterPlace.vue'),
-      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+      props: numbered,
     },
     {
       path: '/orders/:id(\\d+)?',
       name: 'orders',
       component: () => import('@/features/orders/OrdersPlace.vue'),
-      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+      props: numbered,
     },
     {
       path: '/quiver/:id(\\d+)?',
       name: 'quiver',
       component: () => import('@/features/quiver/QuiverPlace.vue'),
-      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+      props: numbered,
     },
     {
       path: '/log/:id(\\d+)?',
       name: 'log',
       component: () => import('@/features/log/LogPlace.vue'),
-      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+      props: numbered,
     },
     {
       path: '/beach/:id(\\d+)?',
       name: 'beach',
       component: () => import('@/features/beach/BeachPlace.vue'),
-      props: (route) => ({ id: route.params.id ? Number(route.params.id) : null }),
+      props: numbered,
     },
     { path: '/guide', name: 'guide', component: () => import('./GuidePlace.vue') },
     {

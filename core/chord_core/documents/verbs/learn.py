@@ -42,6 +42,13 @@ class LoggedSession(Document):
     said_with: Learned | None = None
 
 
+class Felt(Document):
+    """How the size of a board that was lent felt."""
+
+    board: Board
+    felt: Literal["too small", "right", "too big"]
+
+
 class NextSession(Document):
     """A session that is to be foretold."""
 
@@ -59,11 +66,13 @@ class BreakKnown(Document):
 
 
 class LearnRequest(Document):
-    """``learn`` reads a surfer, their own sessions, what others' say of the breaks, and a session to come."""
+    """``learn`` reads a surfer, their own sessions, how boards that were lent felt, what others' sessions say
+    of the breaks, and a session to come."""
 
     surfer: Surfer
     sessions: tuple[LoggedSession, ...] = Field(default=(), max_length=MOST_SESSIONS)
     next: NextSession | None = None
+    felt: tuple[Felt, ...] = Field(default=(), max_length=40)
     breaks: dict[str, BreakKnown] = Field(default_factory=dict, max_length=200)
 
 

@@ -5,11 +5,14 @@ import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import TopBar from '@/shared/shell/TopBar.vue'
 import { useSession } from '@/shared/shell/session'
+import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { useTicket } from '@/shared/state/ticket'
 import { heightText, massText } from '@/shared/units/units'
 import BeginTrial from './BeginTrial.vue'
 import BringTracks from './BringTracks.vue'
+import FindingsFace from './FindingsFace.vue'
 import LearnedCurves from './LearnedCurves.vue'
+import LentBoards from './LentBoards.vue'
 import { useLog } from './log'
 import ReadyNote from './ReadyNote.vue'
 import ScoreStrip from './ScoreStrip.vue'
@@ -23,6 +26,9 @@ const { state: tickets, loadList } = useTicket()
 const { units, masses } = useSession()
 const router = useRouter()
 const chosen = ref<number | null>(null)
+const face = ref<'trial' | 'shop'>('trial')
+/** Which of several trials is shown: three sets of fins are two of them. */
+const picked = ref(0)
 const log = computed(() => state.log)
 usePageTitle(() => (log.value?.who ? `${log.value.who}: log` : 'Log'))
 
@@ -37,11 +43,19 @@ watch(
   () => props.id,
   (id) => {
     chosen.value = null
+    picked.value = 0
     if (id) void load(id)
   },
   { immediate: true },
 )
-const trial = computed(() => log.value?.trials[0] ?? null)
+const trial = computed(() => log.value?.trials[picked.value] ?? log.value?.trials[0] ?? null)
+const trials = computed(() =>
+  (log.value?.trials ?? []).map((one, value) => {
+    const side = (board: typeof one.old, fins: string) =>
+      `${board.name || board.family} ${fins}`.trim()
+    return { value, says: `${side(one.new, one.new_fins)} against ${side(one.old, one.old_fins)}` }
+  }),
+)
 const session = computed(() => log.value?.sessions.find((one) => one.id === chosen.value) ?? null)
 const most = computed(() =>
   Math.max(
@@ -128,15 +142,25 @@ const facts = computed(() => {
           <button type="button" class="plain link" @click="chosen = null">back to the trial</button>
           <SessionFace :key="session.id" :session="session" :log="log" />
         </template>
+        <FindingsFace v-else-if="face === 'shop'" @back="face = 'trial'" />
         <template v-else>
+          <p v-if="trials.length > 1" role="group" aria-label="Which trial">
+            <ChoiceButtons :options="trials" :chosen="picked" @choose="(one) => (picked = one)" />
+          </p>
           <TrialFace v-if="trial" :trial="trial" :ratings="ratings" />
           <p v-else class="says">No trial yet: two boards are compared by sessions on like days.</p>
-          <BeginTrial v-if="!trial || trial.ended_at" :log="log" />
+          <BeginTrial :log="log" />
+          <p>
+            <button type="button" class="plain link" @click="face = 'shop'">
+              where the model is off, over all sessions of the shop
+            </button>
+          </p>
         </template>
       </section>
       <aside aria-label="What it taught" tabindex="0">
         <ReadyNote :log="log" />
         <ScoreStrip :log="log" />
+        <LentBoards :log="log" />
         <p v-if="log.missing.length" class="quiet">
           Say mass and what they can do on the ticket: then sessions are foretold.
         </p>

@@ -21,7 +21,7 @@ const sure = computed(() => {
   if (!one) return ''
   if (one.decided) return `${Math.round(100 * one.certainty)} in 100`
   const needed = one.pairs_needed
-  return needed ? `about ${needed} more pair${needed === 1 ? '' : 's'}` : 'too close to tell'
+  return needed ? `${needed} more pair${needed === 1 ? '' : 's'}` : 'too close to tell'
 })
 </script>
 

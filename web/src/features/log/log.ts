@@ -6,6 +6,7 @@ import {
   unwrap,
   type Board,
   type LearningPatch,
+  type LoanPatch,
   type Log,
   type SessionPatch,
 } from '@/shared/api/client'
@@ -75,6 +76,24 @@ export function useLog() {
       ask(
         unwrap<Log>(
           api.POST('/api/fittings/{id}/log/ready/', { params: path(), body: { version } }),
+        ),
+      ),
+    lend: (boards: number[], due: string) =>
+      ask(
+        unwrap<Log>(
+          api.POST('/api/fittings/{id}/loans/', {
+            params: path(),
+            body: { rack_board_ids: boards, due },
+          }),
+        ),
+      ),
+    changeLoan: (loan: number, patch: LoanPatch) =>
+      ask(
+        unwrap<Log>(
+          api.PATCH('/api/fittings/{id}/loans/{loan}/', {
+            params: { path: { id: here(), loan } },
+            body: patch,
+          }),
         ),
       ),
     beginTrial: (old: Board, fresh: Board) =>

@@ -128,6 +128,8 @@ export const FIN_SET_SIZE_WORDS = ['XS', 'S', 'M', 'L', 'XL'] as const
 
 export const FIN_SET_FLEX_WORDS = ['soft', 'medium', 'stiff'] as const
 
+export const FINDING_OUT_BY_WORDS = ['all', 'water', 'steepness', 'board', 'level'] as const
+
 export const FINS_LIMITS = {
   boxes: [0, 7],
   position_m: [-0.1, 0.1],
@@ -218,6 +220,10 @@ export const LINE_OUT_UNIT_WORDS = ['imperial', 'metric'] as const
 export const LINE_OUT_FAMILY_GUESS_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
 export const LINE_OUT_ASSUMED_WORDS = ['family', 'length_m', 'width_m', 'thickness_m'] as const
+
+export const LOAN_OUT_FELT_WORDS = ['too small', 'right', 'too big'] as const
+
+export const LOAN_PATCH_FELT_WORDS = ['too small', 'right', 'too big'] as const
 
 export const ME_UNITS_WORDS = ['imperial', 'metric'] as const
 

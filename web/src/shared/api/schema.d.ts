@@ -495,6 +495,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say where what was got differs from what the model expects. */
+        get: operations["findings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fins/": {
         parameters: {
             query?: never;
@@ -620,6 +637,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/demo-pair/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say which two of the rack's demo and hire boards would settle the size best. */
+        get: operations["demo_pair"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/document/": {
         parameters: {
             query?: never;
@@ -706,6 +740,40 @@ export interface paths {
         options?: never;
         head?: never;
         patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/loans/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Lend boards of the rack. */
+        post: operations["loans_lend"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fittings/{id}/loans/{loan}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Take it back, or write down how it felt; 409 with the loan as it stands if it was changed since. */
+        patch: operations["loan_change"];
         trace?: never;
     };
     "/api/fittings/{id}/log/": {
@@ -3025,6 +3093,19 @@ export interface components {
             nobody: number[];
         };
         /**
+         * DemoPairOut
+         * @description The two demo or hire boards that would settle the size best, the smaller one first; what is asked
+         *     afterwards; the sentence. None where there are not two that fit.
+         */
+        DemoPairOut: {
+            /** Boards */
+            boards: components["schemas"]["Lendable"][];
+            /** Questions */
+            questions: string[];
+            /** Says */
+            says: string;
+        };
+        /**
          * Derivation
          * @description How the number ``of`` came about.
          *
@@ -3391,6 +3472,49 @@ export interface components {
              * @default null
              */
             price?: number | null;
+        };
+        /**
+         * FindingOut
+         * @description Rides got over rides expected in a group of sessions: eight of ten between the ends of ``ratio``; how
+         *     many sessions and surfers stand behind it; whether the model is off there, and constants that it could
+         *     move.
+         */
+        FindingOut: {
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "all" | "water" | "steepness" | "board" | "level";
+            /** Name */
+            name: string;
+            /** Ratio */
+            ratio: [
+                number,
+                number,
+                number
+            ];
+            /** Sessions */
+            sessions: number;
+            /** Surfers */
+            surfers: number;
+            /** Off */
+            off: boolean;
+            /** Says */
+            says: string;
+            /** Constants */
+            constants: string[];
+        };
+        /**
+         * FindingsOut
+         * @description Where the model is off, over the counted sessions of a shop.
+         */
+        FindingsOut: {
+            /** Sessions */
+            sessions: number;
+            /** Surfers */
+            surfers: number;
+            /** Findings */
+            findings: components["schemas"]["FindingOut"][];
         };
         /**
          * Fins
@@ -4449,6 +4573,21 @@ export interface components {
             forget?: boolean | null;
         };
         /**
+         * Lendable
+         * @description A demo or hire board of the rack.
+         */
+        Lendable: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            line: components["schemas"]["Dims"];
+            /** Litres */
+            litres: number;
+            /** Stock */
+            stock: string;
+        };
+        /**
          * LikePair
          * @description Two sessions on like days (places in ``sessions``), how much the pair counts (1: whole), why less.
          */
@@ -4535,6 +4674,84 @@ export interface components {
             assumed: ("family" | "length_m" | "width_m" | "thickness_m")[];
         };
         /**
+         * LoanOut
+         * @description A board that is or was lent; ``overdue``: it should be back. ``felt`` is null until it was asked.
+         */
+        LoanOut: {
+            /** Id */
+            id: number;
+            /** Version */
+            version: number;
+            /** Rack Board Id */
+            rack_board_id: number | null;
+            /** Name */
+            name: string;
+            line: components["schemas"]["Dims"];
+            /**
+             * Out At
+             * Format: date-time
+             */
+            out_at: string;
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /** Overdue */
+            overdue: boolean;
+            state_out: components["schemas"]["WearIn"];
+            /** Back At */
+            back_at: string | null;
+            state_back: components["schemas"]["WearIn"] | null;
+            /** Felt */
+            felt: ("too small" | "right" | "too big") | null;
+            /** Home */
+            home: boolean | null;
+        };
+        /**
+         * LoanPatch
+         * @description A loan that came back, how the board is, how its size felt, whether they would take it home.
+         */
+        LoanPatch: {
+            /** Version */
+            version: number;
+            /**
+             * Back
+             * @default null
+             */
+            back?: boolean | null;
+            /** @default null */
+            state_back?: components["schemas"]["WearIn"] | null;
+            /**
+             * Felt
+             * @default null
+             */
+            felt?: ("too small" | "right" | "too big") | null;
+            /**
+             * Home
+             * @default null
+             */
+            home?: boolean | null;
+        };
+        /**
+         * LoansIn
+         * @description Boards of the rack that are lent together, until when, and how they are when they go out.
+         */
+        LoansIn: {
+            /** Rack Board Ids */
+            rack_board_ids: number[];
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /**
+             * States
+             * @default []
+             */
+            states?: components["schemas"]["WearIn"][];
+        };
+        /**
          * LogDocument
          * @description A log as an open document: what can be sent in again.
          */
@@ -4577,6 +4794,8 @@ export interface components {
             scores: components["schemas"]["Scores"];
             /** Trials */
             trials: components["schemas"]["TrialOut"][];
+            /** Loans */
+            loans: components["schemas"]["LoanOut"][];
             ready: components["schemas"]["ReadyOut"] | null;
         };
         /**
@@ -10367,6 +10586,43 @@ export interface operations {
             };
         };
     };
+    findings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fins_list: {
         parameters: {
             query?: never;
@@ -11098,6 +11354,54 @@ export interface operations {
             };
         };
     };
+    demo_pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DemoPairOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fitting_document: {
         parameters: {
             query?: never;
@@ -11351,6 +11655,147 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    loans_lend: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoansIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    loan_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+                loan: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LoanPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

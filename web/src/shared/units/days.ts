@@ -14,8 +14,9 @@ export function dayText(day: Date): string {
   return `${day.getFullYear()}-${two(day.getMonth() + 1)}-${two(day.getDate())}`
 }
 
-/** Read a day: 2026-05-31, 31.5.2026, 31 5 2026, today, yesterday; none that is still to come. */
-export function readDay(text: string, now: Date = new Date()): Read<string> {
+/** Read a day: 2026-05-31, 31.5.2026, 31 5 2026, today, yesterday; none after `latest`, which is now where it is
+ * not said. */
+export function readDay(text: string, now: Date = new Date(), latest: Date = now): Read<string> {
   const plain = text.trim().toLowerCase()
   if (plain === 'today') return { value: dayText(now) }
   if (plain === 'yesterday')
@@ -30,6 +31,7 @@ export function readDay(text: string, now: Date = new Date()): Read<string> {
   const found = new Date(Number(year), Number(month) - 1, Number(day))
   const real = found.getMonth() === Number(month) - 1 && found.getDate() === Number(day)
   if (!year || !real) return { fault: `“${text}” is no day; write 2026-05-31 or 31.5.2026` }
-  if (found > now) return { fault: `“${text}” is still to come` }
+  if (found > latest)
+    return { fault: `“${text}” is ${latest > now ? 'too far off' : 'still to come'}` }
   return { value: dayText(found) }
 }

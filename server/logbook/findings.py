@@ -1,0 +1,56 @@
+"""Where the model is off, over all sessions of a shop."""
+
+import numpy as np
+
+from accounts.models import Shop
+from chord_core.log.findings import Counted, findings_of
+from chord_core.log.response import Response, Responses
+from chord_core.surfer.defaults import height_from_mass
+from chord_core.tables import rungs
+from logbook.documents import FindingOut, FindingsOut
+from logbook.models import Session
+
+#: Sessions that are counted, the newest.
+_MOST = 5000
+
+
+def _expected(row: Session) -> float | None:
+    """Rides of a session that the model expects of anybody of that level; None on a river, or unknown."""
+    if not row.response:
+        return None
+    response = Response.from_row(row.response["row"])
+    if not response.counts:
+        return None
+    none = np.zeros(1)
+    rate = float(Responses([response]).rates(none, none, none, np.zeros((1, 1)))[0, 0])
+    return rate * row.minutes / 60
+
+
+def counted_of(shop: Shop) -> list[Counted]:
+    """The sessions of a shop that were counted, without names."""
+    rows = Session.objects.of(shop).filter(rides__isnull=False, rider="").select_related("surfer")
+    made = []
+    for row in rows[:_MOST]:
+        surfer, expected, water = row.surfer, _expected(row), row.hour()
+        rung = rungs().get(surfer.rung or "")
+        if expected is None or rung is None or not water.usual_m or row.rides is None:
+            continue
+        body = surfer.height_m or height_from_mass(surfer.mass_kg or 75.0)
+        made.append(
+            Counted(
+                who=surfer.pk, face_of_body=water.usual_m / body, steepness=water.steepness,
+                family=str(row.board["family"]), rung=rung.name, step=rung.step, rides=row.rides,
+                expected=expected,
+            )
+        )  # fmt: skip
+    return made
+
+
+def findings_for(shop: Shop) -> FindingsOut:
+    """What the sessions of a shop find, all together first."""
+    rows = counted_of(shop)
+    return FindingsOut(
+        sessions=len(rows),
+        surfers=len({row.who for row in rows}),
+        findings=tuple(FindingOut(**vars(one)) for one in findings_of(rows)),
+    )
