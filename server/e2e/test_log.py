@@ -149,6 +149,26 @@ class Log(PlaceCase):
         newest = Session.objects.get(track__name="a.gpx")
         self.assertIsNotNone(newest.rides)
 
+    def test_neat_and_clean(self) -> None:
+        self.log()
+        self.find("[data-learned=waves_offered]")
+        last = Session.objects.first()
+        assert last is not None
+        for wide, high in ((1280, 800), (1366, 657)):
+            self.at_size(wide, high)
+            where = f"log at {wide} x {high}"
+            self.check(where)
+            self.neat("aside, .middle > section > p, table", where)
+            self.find(f"[data-session='{last.pk}'] button").click()
+            self.find("[aria-label='Track'] .map .ride")
+            self.check(f"a session at {wide} x {high}")
+            self.neat(".middle > section > p, [aria-label='Track'] p", f"a session at {wide} x {high}")
+            self.press("back to the trial")
+            self.press("where the model is off")
+            self.find("[data-findings]")
+            self.check(f"findings at {wide} x {high}")
+            self.press("back to the trial")
+
     def a_folder(self):
         from tempfile import TemporaryDirectory
 
@@ -300,6 +320,17 @@ class Beach(PlaceCase):
         self.wait_text("[data-asked]", "takes off")
         self.find(".fan.left")
         self.assertEqual(self.text("output"), "1")
+
+    def test_neat_and_clean(self) -> None:
+        self.beach()
+        self.check("the beach page")
+        self.find("[aria-label='What, where, when'] button").click()
+        self.find("[aria-label='Board']")
+        self.check("the beach page, open")
+        for _ in range(5):
+            self.find(".next").click()
+        self.find("[aria-label='What else']")
+        self.check("the rest of the beach page")
 
     def test_it_can_be_put_on_a_phones_screen(self) -> None:
         self.beach()

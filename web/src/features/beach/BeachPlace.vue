@@ -113,7 +113,7 @@ const status = computed(() => {
   <main class="beach" :class="{ left }">
     <header>
       <router-link :to="`/log/${id}`" class="back">log</router-link>
-      <b>{{ log?.who || '' }}</b>
+      <h1>{{ log?.who || 'At the beach' }}</h1>
       <button type="button" class="plain hand" @click="otherHand">
         {{ left ? 'right hand' : 'left hand' }}
       </button>
