@@ -6,6 +6,7 @@ import argparse
 import subprocess
 import sys
 from collections.abc import Sequence
+from pathlib import Path
 
 from tooling.paths import PYTHON, ROOT, version
 from tooling.say import CannotGoOn
@@ -69,6 +70,12 @@ def _figures(_: argparse.Namespace) -> int:
     return figures()
 
 
+def _recalibrate(given: argparse.Namespace) -> int:
+    from tooling.recalibrate import recalibrate
+
+    return recalibrate(given.file, given.write)
+
+
 def _papers(given: argparse.Namespace) -> int:
     from tooling.papers import papers
 
@@ -128,6 +135,10 @@ def _parser() -> argparse.ArgumentParser:
     manage.set_defaults(do=_manage)
     figures = verbs.add_parser("figures", help="draw the figures of docs/model.md")
     figures.set_defaults(do=_figures)
+    again = verbs.add_parser("recalibrate", help="what a shop's sessions say of the constants of the craft")
+    again.add_argument("file", type=Path, help="what GET /api/findings/sessions.json sends")
+    again.add_argument("--write", action="store_true", help="take what they say into the table")
+    again.set_defaults(do=_recalibrate)
     papers = verbs.add_parser("papers", help="write docs/grid.md, fittings.md and constants.md")
     papers.add_argument("names", nargs="*", metavar="NAME", help="only: grid fittings constants")
     papers.set_defaults(do=_papers)

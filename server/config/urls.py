@@ -108,6 +108,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/demo-pair/", logbook.DemoPairView.as_view(), name="demo-pair"),
     path("api/fittings/<int:pk>/loans/", logbook.LoansView.as_view(), name="loans"),
     path("api/fittings/<int:pk>/loans/<int:loan>/", logbook.LoanView.as_view(), name="loan"),
+    path("api/findings/sessions.json", logbook.SessionsView.as_view(), name="findings-sessions"),
     path("api/findings/", logbook.FindingsView.as_view(), name="findings"),
     path("api/orders/", orders.OrdersView.as_view(), name="orders"),
     path("api/orders/<int:pk>/", orders.OrderView.as_view(), name="order"),

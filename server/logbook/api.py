@@ -33,6 +33,7 @@ from logbook.documents import (
     LogOut,
     SessionPatch,
     SessionsIn,
+    SessionsOut,
     TableRead,
     TrackOut,
     TrackPatch,
@@ -40,7 +41,7 @@ from logbook.documents import (
     TrialIn,
     TrialPatch,
 )
-from logbook.findings import findings_for
+from logbook.findings import findings_for, sessions_without_names
 from logbook.hours import hour_at
 from logbook.learning import foretell, relearn
 from logbook.loan_documents import DemoPairOut, LoanPatch, LoansIn
@@ -221,6 +222,17 @@ class FindingsView(ShopView):
     def get(self, request: Request) -> HttpResponse:
         """Say where what was got differs from what the model expects."""
         return json_response(findings_for(self.shop))
+
+
+class SessionsView(ShopView):
+    """All counted sessions of the shop."""
+
+    @extend_schema(operation_id="findings_sessions", responses=SessionsOut)
+    def get(self, request: Request) -> HttpResponse:
+        """Send them without names, for the constants of the craft."""
+        response = json_response(sessions_without_names(self.shop))
+        response["Content-Disposition"] = 'attachment; filename="sessions.json"'
+        return response
 
 
 class TracksView(ShopView):

@@ -6,11 +6,11 @@ from uuid import UUID
 
 from pydantic import Field, HttpUrl, StringConstraints
 
-from chord_core.documents import Board
+from chord_core.documents import Board, Surfer
 from chord_core.documents.base import Document, Result
 from chord_core.documents.names import SteepnessName
 from chord_core.documents.verbs.hull import Curves, Dims
-from chord_core.documents.verbs.learn import Learning, Minutes, Predicted, Ratings
+from chord_core.documents.verbs.learn import Learning, LoggedSession, Minutes, Predicted, Ratings
 from chord_core.documents.verbs.track import TrackEdit, TrackMap, TrackResult
 from chord_core.documents.verbs.trial import TrialResult
 from chord_core.documents.water import Crowd, FaceM, Tide, Wind
@@ -331,6 +331,19 @@ class FindingsOut(Result):
     sessions: int
     surfers: int
     findings: tuple[FindingOut, ...]
+
+
+class SessionsOf(Result):
+    """A surfer without a name, and their own sessions."""
+
+    surfer: Surfer
+    sessions: tuple[LoggedSession, ...]
+
+
+class SessionsOut(Result):
+    """The counted sessions of a shop, without names, for ``./chord recalibrate``."""
+
+    surfers: tuple[SessionsOf, ...]
 
 
 class LogDocument(Result):

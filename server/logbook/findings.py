@@ -7,7 +7,8 @@ from chord_core.log.findings import Counted, findings_of
 from chord_core.log.response import Response, Responses
 from chord_core.surfer.defaults import height_from_mass
 from chord_core.tables import rungs
-from logbook.documents import FindingOut, FindingsOut
+from logbook.documents import FindingOut, FindingsOut, SessionsOf, SessionsOut
+from logbook.learning import as_logged, facts_of
 from logbook.models import Session
 
 #: Sessions that are counted, the newest.
@@ -54,3 +55,20 @@ def findings_for(shop: Shop) -> FindingsOut:
         surfers=len({row.who for row in rows}),
         findings=tuple(FindingOut(**vars(one)) for one in findings_of(rows)),
     )
+
+
+def sessions_without_names(shop: Shop) -> SessionsOut:
+    """The counted sessions of a shop by surfer, in no order that says who they are."""
+    rows = Session.objects.of(shop).filter(rides__isnull=False, rider="").select_related("surfer")[:_MOST]
+    by_surfer: dict[int, list[Session]] = {}
+    for row in rows:
+        by_surfer.setdefault(row.surfer_id, []).append(row)
+    made = []
+    for sessions in by_surfer.values():
+        ticket = sessions[0].surfer.fittings.order_by("-pk").first()
+        if ticket is None:
+            continue
+        nobody = facts_of(ticket).model_copy(update={"name": "", "sharers": (), "present_board": None})
+        logged = tuple(as_logged(row) for row in sessions)
+        made.append(SessionsOf(surfer=nobody, sessions=logged))
+    return SessionsOut(surfers=tuple(sorted(made, key=lambda one: one.surfer.mass_kg or 0)))

@@ -208,6 +208,10 @@ class Findings(LogCase):
         self.assertGreater(whole["ratio"][0], 1)
         self.assertTrue(whole["constants"])
         self.assertLessEqual({"board", "level"}, {one["by"] for one in found["findings"]})
+        sent = self.good("get", "/api/findings/sessions.json")
+        self.assertEqual(sorted(len(one["sessions"]) for one in sent["surfers"]), [3] * 8)
+        self.assertEqual({one["surfer"]["name"] for one in sent["surfers"]}, {""})
+        self.assertNotIn("surfer 1", json.dumps(sent))
         self.client.force_login(make_shop("south")[1])
         self.assertEqual(self.good("get", "/api/findings/"), {"sessions": 0, "surfers": 0, "findings": []})
 

@@ -39,6 +39,12 @@ const HEADS = { all: '', water: 'waves', steepness: 'steepness', board: 'board',
         sessions of {{ found.surfers }} {{ found.surfers === 1 ? 'surfer' : 'surfers' }}. One
         person's habits are no finding.
       </p>
+      <p>
+        <a href="/api/findings/sessions.json" download>the sessions without names (JSON)</a>
+        <span class="quiet">
+          : ./chord recalibrate reads them and says what they make of these constants</span
+        >
+      </p>
       <table v-if="found.findings.length">
         <caption class="unseen">
           Rides got over rides expected

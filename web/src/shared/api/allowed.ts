@@ -225,6 +225,12 @@ export const LOAN_OUT_FELT_WORDS = ['too small', 'right', 'too big'] as const
 
 export const LOAN_PATCH_FELT_WORDS = ['too small', 'right', 'too big'] as const
 
+export const LOGGED_SESSION_LIMITS = {
+  minutes: [5, 720],
+  rides: [0, 300],
+  paddle_m_s: [0.2, 4],
+} as const
+
 export const ME_UNITS_WORDS = ['imperial', 'metric'] as const
 
 export const ME_MASSES_WORDS = ['kg', 'lb'] as const

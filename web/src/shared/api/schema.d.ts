@@ -512,6 +512,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/findings/sessions.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send them without names, for the constants of the craft. */
+        get: operations["findings_sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fins/": {
         parameters: {
             query?: never;
@@ -4807,6 +4824,32 @@ export interface components {
             text: string;
         };
         /**
+         * LoggedSession
+         * @description A session: the board with its fins as ridden, the water of that hour (its name is the break), minutes,
+         *     rides, mean paddling speed over the ground, ratings; ``said_with``: what had been learned when the
+         *     expectation was said that the ratings are against.
+         */
+        LoggedSession: {
+            board: components["schemas"]["Board"];
+            water: components["schemas"]["Water"];
+            /** Minutes */
+            minutes: number;
+            /**
+             * Rides
+             * @default null
+             */
+            rides?: number | null;
+            /**
+             * Paddle M S
+             * @default null
+             */
+            paddle_m_s?: number | null;
+            /** @default null */
+            ratings?: components["schemas"]["Ratings"] | null;
+            /** @default null */
+            said_with?: components["schemas"]["Learned"] | null;
+        };
+        /**
          * MapShare
          * @description The map of the year: edges of face height [m] and slope, share of the counted hours in each cell, row
          *     by row from the smallest face; ``flat``: share with nothing to ride.
@@ -6845,6 +6888,23 @@ export interface components {
         SessionsIn: {
             /** Sessions */
             sessions: components["schemas"]["SessionIn"][];
+        };
+        /**
+         * SessionsOf
+         * @description A surfer without a name, and their own sessions.
+         */
+        SessionsOf: {
+            surfer: components["schemas"]["Surfer"];
+            /** Sessions */
+            sessions: components["schemas"]["LoggedSession"][];
+        };
+        /**
+         * SessionsOut
+         * @description The counted sessions of a shop, without names, for ``./chord recalibrate``.
+         */
+        SessionsOut: {
+            /** Surfers */
+            surfers: components["schemas"]["SessionsOf"][];
         };
         /**
          * Setting
@@ -10601,6 +10661,43 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FindingsOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    findings_sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionsOut"];
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
