@@ -8,12 +8,12 @@ well those are still met.
 from __future__ import annotations
 
 import json
+import subprocess
 from pathlib import Path
 
 from tooling.environment import core_env
 from tooling.install import core_packages
 from tooling.paths import PYTHON, ROOT
-from tooling.say import run
 
 TABLE = ROOT / "core" / "chord_core" / "tables" / "craft.json"
 
@@ -23,8 +23,7 @@ def recalibrate(file: Path, write: bool) -> int:
     core_packages()
     words: list[str | Path] = [PYTHON, "-m", "tooling.recalibrate", file.resolve()]
     words += ["--write"] if write else []
-    run(words, cwd=ROOT, env=core_env())
-    return 0
+    return subprocess.call(words, cwd=ROOT, env=core_env())
 
 
 def main(file: Path, write: bool) -> None:
