@@ -27,6 +27,9 @@ def bench(rounds: int) -> int:
     install(browser=True)
     say("\ncore, one thread")
     code = subprocess.call([str(PYTHON), "-m", "tooling.measure_core", str(rounds)], cwd=ROOT, env=core_env())
+    say("\nlog, one thread")
+    words = [str(PYTHON), "-m", "tooling.measure_log", str(rounds)]
+    code |= subprocess.call(words, cwd=ROOT, env=core_env())
     with scratch_cluster("bench") as cluster:
         env = server_env(cluster.url, "bench-" + "k" * 60, demo=True)
         prepare(env, cluster, demo=True)

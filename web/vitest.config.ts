@@ -14,7 +14,7 @@ const PLAIN = [
   'src/shared/state/ticketSaver.ts',
   'src/features/fit/{faces,numbers,rackFilters,reader,scale,verdict,whyWords,keymap}.ts',
   'src/features/rack/{photograph,stations,table,wall,wallWalk,words,keymap}.ts',
-  'src/features/log/curves.ts',
+  'src/features/log/{curves,wear}.ts',
   'src/features/beach/draft.ts',
   'src/shared/log/{behaviours,when}.ts',
   'src/features/water/{breakForm,fields,files,keymap}.ts',

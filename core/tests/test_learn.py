@@ -11,7 +11,9 @@ from scipy.stats import nbinom, norm
 from chord_core.documents import Board, LearnRequest, LearnResult, RideRequest, Surfer, Water
 from chord_core.documents.surfer import Learned
 from chord_core.documents.verbs.learn import BreakKnown, LoggedSession, NextSession, Ratings
+from chord_core.fit.advise.next_question import unknown_facts
 from chord_core.fit.expected.expectation import Expectation
+from chord_core.fit.judge.case import case_with
 from chord_core.log.learn import count_log, learn, likely_counts, step_log
 from chord_core.log.learn_litres import evidence_of
 from chord_core.log.posterior import Draws, draws_of
@@ -173,6 +175,18 @@ class IntoTheFit(TestCase):
         same = SURFER.model_copy(update={"learned": Learned(sessions=12)})
         self.assertEqual(describe_ride(RideRequest(board=BOARDS[0], surfer=same, water=WATER)), plain)
 
+    def test_what_is_known_from_the_water_is_no_doubt_and_not_asked(self) -> None:
+        def doubted(surfer: Surfer) -> set[str]:
+            case = case_with(surfer, WATER)
+            assert case is not None
+            return {one.field for one in unknown_facts(case)}
+
+        often = SURFER.model_copy(update={"learned": Learned(sessions=tables().log.learn.known_from)})
+        seldom = SURFER.model_copy(update={"learned": Learned(sessions=tables().log.learn.known_from - 1)})
+        self.assertEqual(doubted(SURFER) - doubted(often), {"fitness", "sessions_month"} & doubted(SURFER))
+        self.assertIn("fitness", doubted(SURFER))
+        self.assertEqual(doubted(seldom), doubted(SURFER))
+
     def test_litres_expected_are_times_the_factor(self) -> None:
         def litres(surfer: Surfer) -> float:
             rider, _ = rider_with_defaults(surfer)
@@ -214,7 +228,7 @@ class Statistics(TestCase):
     def test_steps_are_an_ordered_probit(self) -> None:
         noise = tables().log.learn.rating_noise
         middle = np.array([-1.3, 0.0, 0.4, 2.2])
-        every = np.array([np.exp(step_log(step, middle)) for step in range(-2, 3)])
+        every = np.array([np.exp(step_log(np.array(float(step)), middle)) for step in range(-2, 3)])
         np.testing.assert_allclose(every.sum(axis=0), 1)
         np.testing.assert_allclose(
             every[2], norm.cdf((0.5 - middle) / noise) - norm.cdf((-0.5 - middle) / noise)

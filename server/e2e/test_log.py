@@ -149,6 +149,26 @@ class Log(PlaceCase):
         newest = Session.objects.get(track__name="a.gpx")
         self.assertIsNotNone(newest.rides)
 
+    def test_a_log_comes_in_as_a_file_once(self) -> None:
+        fitting = self.log()
+        folder = Path(self.enterContext(self.a_folder()))
+        one = {
+            "key": "5b6f7f0e-4f5e-4c3a-9d43-9a2f2d1f4e11", "started_at": "2026-01-05T09:00:00Z",
+            "board": {"name": "Knot", "family": "groveler", "length_m": 1.65, "width_m": 0.495,
+                      "thickness_m": 0.0587},
+            "minutes": 60, "rides": 6, "wear": {"deck": "pressed", "dents": 2},
+        }  # fmt: skip
+        (folder / "log.json").write_text(json.dumps({"sessions": [one]}))
+        (folder / "log.csv").write_text("started_at,minutes,board family\nnever,60,groveler\n")
+        for name, says in (("log.json", "1 kept, 0 there before"), ("log.json", "0 kept, 1 there before"),
+                           ("log.csv", "Nothing is kept")):  # fmt: skip
+            box = self.driver.find_element("css selector", "[aria-label='A log as table or document']")
+            box.send_keys(str(folder / name))
+            self.wait_text("[data-read]", says)
+        self.wait_text("[aria-label='Lines not understood']", "Line 2")
+        self.wait_text("[data-wear]", "2026-01 Knot: deck pressed, 2 new dents")
+        self.assertEqual(Session.objects.filter(surfer=fitting.surfer).count(), 28)
+
     def test_neat_and_clean(self) -> None:
         self.log()
         self.find("[data-learned=waves_offered]")

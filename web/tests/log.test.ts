@@ -1,8 +1,9 @@
 // The log's arithmetic: curves through their triples, days in words, a session out of what was touched.
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import type { Board } from '@/shared/api/client'
+import type { Board, LoggedSession } from '@/shared/api/client'
 import { freshDraft, openDraft, sessionOf, useDraft } from '@/features/beach/draft'
+import { wearByMonth, wearSays } from '@/features/log/wear'
 import { bellOf, bellPath, spanOf, topOf, xOf } from '@/features/log/curves'
 import { BEHAVIOURS, STEPS, stepSays } from '@/shared/log/behaviours'
 import { clock, shortDay } from '@/shared/log/when'
@@ -33,6 +34,23 @@ describe('curves', () => {
     expect(top[0]).toBeCloseTo(xOf(100, span, 60), 0)
     expect(top[1]).toBeCloseTo(0, 1)
     expect(topOf([90, 100, 111])).toBeGreaterThan(topOf(triple))
+  })
+})
+
+describe('wear', () => {
+  const at = (started_at: string, name: string, wear: object) =>
+    ({ started_at, board: { name, family: 'groveler' }, wear }) as unknown as LoggedSession
+  it('adds dents and keeps the worst deck, by board and month', () => {
+    const rows = wearByMonth([
+      at('2026-11-02T09:00:00Z', 'Knot', { dents: 1, deck: 'pressed' }),
+      at('2026-11-20T09:00:00Z', 'Knot', { dents: 2, deck: 'sound' }),
+      at('2026-10-20T09:00:00Z', 'Knot', { dents: 0, deck: null }),
+      at('2026-10-21T09:00:00Z', '', { dents: 0, deck: 'soft' }),
+    ])
+    expect(rows.map((one) => [one.month, one.board, wearSays(one)])).toEqual([
+      ['2026-11', 'Knot', 'deck pressed, 3 new dents'],
+      ['2026-10', 'groveler', 'deck soft'],
+    ])
   })
 })
 

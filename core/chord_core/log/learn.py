@@ -22,7 +22,6 @@ from chord_core.documents.verbs.learn import (
     LoggedSession,
     NextSession,
     Predicted,
-    Ratings,
     Triple,
 )
 from chord_core.hull.stations import Array
@@ -57,6 +56,16 @@ class Problem:
     def at(self) -> Array:
         """Which break each session was at, (s,)."""
         return np.array([self.breaks.index(one.water.name) for one in self.sessions], int)
+
+    @cached_property
+    def paddled(self) -> _Rated | None:
+        """How boards paddled, where that was rated."""
+        return _rated_by(self, "paddles")
+
+    @cached_property
+    def taken_off(self) -> _Rated | None:
+        """How early boards took off, where that was rated."""
+        return _rated_by(self, "takes_off")
 
     @property
     def dims(self) -> int:
@@ -100,7 +109,13 @@ class Problem:
         rates = self.responses.rates(cruise, sprint, takeoff, waves[:, None] + offered[:, self.at])
         value = value + _counts(rates, self.sessions)
         value = value + _speeds(self.responses.log_cruise(cruise), self.sessions)
-        value = value + _rated(self.responses, self.sessions, cruise, sprint, takeoff)
+        rules, paddled, taken = _rules(), self.paddled, self.taken_off
+        if paddled:
+            faster = paddled.here.log_cruise(cruise) - paddled.expected
+            value = value + step_log(paddled.step, faster / rules.paddle_step).sum(axis=1)
+        if taken:
+            flatter = taken.expected - taken.here.log_threshold(sprint, takeoff)
+            value = value + step_log(taken.step, flatter / rules.takeoff_step).sum(axis=1)
         return np.asarray(value)
 
 
@@ -133,39 +148,44 @@ def _speeds(log_cruise: Array, sessions: Sequence[LoggedSession]) -> Array:
     return np.asarray(-(z**2).sum(axis=1) / 2)
 
 
-def step_log(step: int, middle: Array) -> Array:
-    """Log-probability of a step from -2 to 2 when the truth lies at ``middle`` steps, the outer ones open."""
+def step_log(step: Array, middle: Array) -> Array:
+    """Log-probability of steps from -2 to 2, (s,), when the truth lies at ``middle`` steps, (n, s); the outer
+    steps are open."""
     noise = _rules().rating_noise
     above, below = (step + 0.5 - middle) / noise, (step - 0.5 - middle) / noise
-    if step == 2:
-        return np.asarray(log_ndtr(-below))
-    if step == -2:
-        return np.asarray(log_ndtr(above))
-    return np.asarray(np.log(np.maximum(ndtr(above) - ndtr(below), 1e-12)))
+    inside = np.log(np.maximum(ndtr(above) - ndtr(below), 1e-12))
+    return np.asarray(np.where(step >= 2, log_ndtr(-below), np.where(step <= -2, log_ndtr(above), inside)))
 
 
-def _log_of(said: Learned | None, name: str) -> Array:
-    return np.asarray(np.log([float(getattr(said, name)) if said else 1.0]))
+@dataclass(frozen=True)
+class _Rated:
+    """One rating over the sessions that have it: their responses, steps, and logs as they were expected."""
+
+    here: Responses
+    step: Array
+    expected: Array
 
 
-def _rated(
-    responses: Responses, sessions: Sequence[LoggedSession], cruise: Array, sprint: Array, takeoff: Array
-) -> Array:
-    rules = _rules()
-    value = np.zeros(len(cruise))
-    for i, one in enumerate(sessions):
-        rated = one.ratings or Ratings()
-        if rated.paddles is None and rated.takes_off is None:
+def _said_logs(said: Learned | None) -> tuple[Array, Array, Array]:
+    known = said or Learned()
+    cruise, sprint, takeoff = (np.log([float(getattr(known, n))]) for n in ("cruise", "sprint", "takeoff"))
+    return cruise, sprint, takeoff
+
+
+def _rated_by(problem: Problem, name: str) -> _Rated | None:
+    """Ratings of ``paddles`` or ``takes_off``, against what was expected with what was learned by then."""
+    rows, steps, expected = [], [], []
+    for i, one in enumerate(problem.sessions):
+        step = getattr(one.ratings, name) if one.ratings else None
+        if step is None:
             continue
-        said, here = one.said_with, Responses([responses.each[i]])
-        if rated.paddles is not None:
-            more = here.log_cruise(cruise)[:, 0] - here.log_cruise(_log_of(said, "cruise"))[0, 0]
-            value = value + step_log(rated.paddles, more / rules.paddle_step)
-        if rated.takes_off is not None:
-            before = here.log_threshold(_log_of(said, "sprint"), _log_of(said, "takeoff"))[0, 0]
-            flatter = before - here.log_threshold(sprint, takeoff)[:, 0]
-            value = value + step_log(rated.takes_off, flatter / rules.takeoff_step)
-    return np.asarray(value)
+        cruise, sprint, takeoff = _said_logs(one.said_with)
+        alone = problem.responses.of([i])
+        value = alone.log_cruise(cruise) if name == "paddles" else alone.log_threshold(sprint, takeoff)
+        rows.append(i)
+        steps.append(float(step))
+        expected.append(float(value[0, 0]))
+    return _Rated(problem.responses.of(rows), np.array(steps), np.array(expected)) if rows else None
 
 
 def _triple(unit: float, logs: Sequence[float]) -> Triple:

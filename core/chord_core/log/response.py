@@ -9,6 +9,7 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass, fields, replace
+from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -85,39 +86,49 @@ class Responses:
 
     each: Sequence[Response]
 
+    def _all(self, name: str) -> Array:
+        return np.array([getattr(one, name) for one in self.each])
+
+    @cached_property
+    def _works(self) -> Array:
+        return self._all("log_works").reshape(len(self.each), -1).T
+
+    @cached_property
+    def _cruise(self) -> Array:
+        return self._all("log_cruise").T
+
+    @cached_property
+    def _threshold(self) -> Array:
+        return self._all("log_threshold").T
+
+    @cached_property
+    def _ride(self) -> dict[str, Array]:
+        names = {"R": "ride_length_m", "V": "along_m_s", "D": "paddle_out_m", "n": "mine_an_hour"}
+        return {sign: self._all(name) for sign, name in names.items()}
+
     def rates(self, cruise: Array, sprint: Array, takeoff: Array, waves: Array) -> Array:
         """Rides an hour (n, s) at logs of the factors (n,); ``waves`` (n, s).
 
         Args:
             waves: log of the factor on the waves that fall to this one, in each session.
         """
-        pairs = (through(POWERS, sprint)[:, :, None] * through(SLOPES, takeoff)[:, None, :]).reshape(
-            len(sprint), -1
-        )
-        works = np.exp(np.minimum(pairs @ np.array([one.log_works.ravel() for one in self.each]).T, 0.0))
-        speed = np.exp(self.log_cruise(cruise))
-        made: Array = np.empty_like(works)
-        for i, one in enumerate(self.each):
-            made[:, i] = RIDES_AN_HOUR(
-                {
-                    "R": one.ride_length_m,
-                    "V": one.along_m_s,
-                    "D": one.paddle_out_m,
-                    "v": np.maximum(speed[:, i], 0.1),
-                    "n": one.mine_an_hour * np.exp(waves[:, i]),
-                    "w": works[:, i],
-                }
-            )
-        return made
+        pairs = through(POWERS, sprint)[:, :, None] * through(SLOPES, takeoff)[:, None, :]
+        works = np.exp(np.minimum(pairs.reshape(len(sprint), -1) @ self._works, 0.0))
+        speed = np.maximum(np.exp(self.log_cruise(cruise)), 0.1)
+        mine = self._ride["n"] * np.exp(waves)
+        return np.asarray(RIDES_AN_HOUR({**self._ride, "v": speed, "n": mine, "w": works}))
 
     def log_cruise(self, cruise: Array) -> Array:
         """Log of the cruise speed [m/s], (n, s)."""
-        return np.asarray(through(POWERS, cruise) @ np.array([one.log_cruise for one in self.each]).T)
+        return np.asarray(through(POWERS, cruise) @ self._cruise)
 
     def log_threshold(self, sprint: Array, takeoff: Array) -> Array:
         """Log of the slope from which waves are caught at the usual face, (n, s)."""
-        by_power = through(POWERS, sprint) @ np.array([one.log_threshold for one in self.each]).T
-        return np.asarray(by_power + np.asarray(takeoff)[:, None])
+        return np.asarray(through(POWERS, sprint) @ self._threshold + np.asarray(takeoff)[:, None])
+
+    def of(self, rows: Sequence[int]) -> Responses:
+        """Those of some sessions."""
+        return Responses([self.each[row] for row in rows])
 
 
 def _at_power(rider: Rider, power: float) -> Rider:
@@ -135,7 +146,8 @@ def _works(ride: FleetRide) -> Array:
     return replace(ride, hull=ride.hull.rows(every), fins=ride.fins.rows(every), paddle_state=state).works
 
 
-def _made(surfer: Surfer, board: Board, water: Water) -> Response:
+def make_response(surfer: Surfer, board: Board, water: Water) -> Response:
+    """Ask the ride for a response, whatever was made before."""
     rider, _ = rider_with_defaults(surfer)
     conditions, _ = conditions_with_defaults(water, rider.height_m)
     hull, fins = labelled_hulls([board]), fins_of([board])
@@ -175,7 +187,7 @@ def response_of(surfer: Surfer, board: Board, water: Water) -> Response:
         surfer: as they were said; what was learned is left out, for it is what is asked.
     """
     plain = surfer.model_copy(update={"learned": None})
-    return _made_before.once(response_key(plain, board, water), lambda: _made(plain, board, water))
+    return _made_before.once(response_key(plain, board, water), lambda: make_response(plain, board, water))
 
 
 def remember_response(key: str, row: dict[str, Any]) -> None:

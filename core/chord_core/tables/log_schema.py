@@ -64,6 +64,7 @@ class Learn(Row):
     takeoff_step: float = Positive
     litres_step: float = Positive
     litres_noise: float = Positive
+    known_from: int = Field(ge=1)
 
 
 class Trial(Row):

@@ -54,6 +54,10 @@ def _levels(case: Case, steps: Sequence[tuple[Value, float]]) -> tuple[tuple[Val
     return tuple((ladder[one], likely) for one, likely in beside if 0 <= one < len(ladder))
 
 
+#: Facts from which power is guessed.
+_OF_POWER = {"fitness", "sessions_month"}
+
+
 def unknown_facts(case: Case) -> tuple[UnknownFact, ...]:
     """The facts of the table of questions that were not said here, in its order."""
     assumed = {fact.field for fact in case.assumed} - {_LEVEL}
@@ -61,6 +65,9 @@ def unknown_facts(case: Case) -> tuple[UnknownFact, ...]:
         assumed.add(_LEVEL)
     if _OF_WIND in assumed and case.water.wind is None:
         assumed.add(_WIND)
+    if case.rider.learned.sessions >= tables().log.learn.known_from:
+        # How they paddle and what they catch is known from the water: what that was guessed from is no doubt.
+        assumed -= _OF_POWER
     found = []
     for row in tables().questions.questions:
         if row.field not in assumed:

@@ -13,6 +13,7 @@ import BringTracks from './BringTracks.vue'
 import FindingsFace from './FindingsFace.vue'
 import LearnedCurves from './LearnedCurves.vue'
 import LentBoards from './LentBoards.vue'
+import LogFiles from './LogFiles.vue'
 import { useLog } from './log'
 import ReadyNote from './ReadyNote.vue'
 import ScoreStrip from './ScoreStrip.vue'
@@ -131,11 +132,7 @@ const facts = computed(() => {
           />
         </ul>
         <p v-if="!log.sessions.length" class="quiet">No session yet.</p>
-        <p class="quiet">
-          The log as
-          <a :href="`/api/fittings/${log.fitting_id}/log/table/`" download>table (CSV)</a> or
-          <a :href="`/api/fittings/${log.fitting_id}/log/log.json`" download>document (JSON)</a>
-        </p>
+        <LogFiles :log="log" />
       </aside>
       <section class="middle" aria-label="What it shows" tabindex="0">
         <template v-if="session">
