@@ -1,10 +1,10 @@
 """What the addresses of the log read and write."""
 
-from datetime import datetime
+from datetime import UTC, datetime
 from typing import Annotated, Literal
 from uuid import UUID
 
-from pydantic import Field, HttpUrl, StringConstraints
+from pydantic import AfterValidator, Field, HttpUrl, StringConstraints
 
 from chord_core.documents import Board, Surfer
 from chord_core.documents.base import Document, Result
@@ -18,6 +18,14 @@ from logbook.loan_documents import LoanOut, WearIn
 
 MOST_SENT = 100
 Note = Annotated[str, StringConstraints(max_length=300)]
+
+
+def _aware(at: datetime) -> datetime:
+    return at if at.tzinfo else at.replace(tzinfo=UTC)
+
+
+#: A moment; one without a zone is UTC.
+Moment = Annotated[datetime, AfterValidator(_aware)]
 
 
 class HourIn(Document):
@@ -42,7 +50,7 @@ class SessionIn(Document):
     of the shop's by its number, or a name; the board one that was ridden or is owned, with its fins."""
 
     key: UUID
-    started_at: datetime
+    started_at: Moment
     minutes: Minutes
     board: Board
     break_id: int | None = None
@@ -69,7 +77,7 @@ class SessionPatch(Document):
     """A change of a session."""
 
     version: int
-    started_at: datetime | None = None
+    started_at: Moment | None = None
     minutes: Minutes | None = None
     board: Board | None = None
     break_id: int | None = None
@@ -271,7 +279,7 @@ class HourAsked(Document):
     """Which hour at which break, and on which of the offered boards how long one goes in."""
 
     break_id: int
-    at: datetime
+    at: Moment
     minutes: Minutes = 90
     board: int = Field(default=0, ge=0, le=100)
 

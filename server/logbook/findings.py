@@ -29,9 +29,9 @@ def _expected(row: Session) -> float | None:
 
 def counted_of(shop: Shop) -> list[Counted]:
     """The sessions of a shop that were counted, without names."""
-    rows = Session.objects.of(shop).filter(rides__isnull=False, rider="").select_related("surfer")
+    rows = Session.objects.of(shop).filter(rides__isnull=False, rider="")
     made = []
-    for row in rows[:_MOST]:
+    for row in rows.select_related("surfer", "surf_break")[:_MOST]:
         surfer, expected, water = row.surfer, _expected(row), row.hour()
         rung = rungs().get(surfer.rung or "")
         if expected is None or rung is None or not water.usual_m or row.rides is None:
@@ -59,7 +59,11 @@ def findings_for(shop: Shop) -> FindingsOut:
 
 def sessions_without_names(shop: Shop) -> SessionsOut:
     """The counted sessions of a shop by surfer, in no order that says who they are."""
-    rows = Session.objects.of(shop).filter(rides__isnull=False, rider="").select_related("surfer")[:_MOST]
+    rows = (
+        Session.objects.of(shop)
+        .filter(rides__isnull=False, rider="")
+        .select_related("surfer", "surf_break")[:_MOST]
+    )
     by_surfer: dict[int, list[Session]] = {}
     for row in rows:
         by_surfer.setdefault(row.surfer_id, []).append(row)

@@ -67,7 +67,7 @@ def hour_at(place: Break | None, name: str, at: datetime, given: HourIn) -> Hour
         face = float(str(face))
         days = {"usual_m": face} if base.kind == "river" else {
             "small_m": max(round(rules.small_of_usual * face, 3), 0.1),
-            "usual_m": max(face, 0.11),
+            "usual_m": min(max(face, 0.11), 11.5),
             "big_m": min(round(rules.big_of_usual * face, 3), 12.0),
         }  # fmt: skip
         changed |= {"small_m": None, "big_m": None, "bins": (), "duck_dive_needed": None, **days}

@@ -31,7 +31,7 @@ def facts_of(fitting: Fitting) -> Facts:
 def teaching(surfer: Surfer, before: datetime | None = None) -> ShopQuerySet[Session]:
     """Sessions that teach something of a surfer: their own, since they learn, before a moment; newest
     first."""
-    rows = Session.objects.of(surfer.shop).filter(surfer=surfer, rider="")
+    rows = Session.objects.of(surfer.shop).filter(surfer=surfer, rider="").select_related("surf_break")
     if surfer.learns_from:
         rows = rows.filter(created_at__gt=surfer.learns_from)
     return rows.filter(started_at__lt=before) if before else rows

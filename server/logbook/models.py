@@ -112,8 +112,9 @@ class Session(ShopOwned):
         return parse(Board, self.board, "board")
 
     def hour(self) -> Water:
-        """The water of that hour; its name is the break."""
-        return parse(Water, self.water, "water")
+        """The water of that hour; its name is the break, as it is called now."""
+        water = parse(Water, self.water, "water")
+        return water.model_copy(update={"name": self.surf_break.name}) if self.surf_break else water
 
     def rated(self) -> Ratings:
         """How the board did against what was expected."""

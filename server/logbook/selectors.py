@@ -191,7 +191,7 @@ def trials_of(fitting: Fitting) -> tuple[TrialOut, ...]:
 
 def _own(fitting: Fitting) -> list[Session]:
     rows = Session.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id)
-    return list(rows[:MOST_SHOWN])
+    return list(rows.select_related("surf_break")[:MOST_SHOWN])
 
 
 def next_rung(rung: str | None) -> str | None:

@@ -56,12 +56,11 @@ def tracks_of(fitting: Fitting) -> list[Track]:
 
 
 def keep_track(fitting: Fitting, name: str, data: bytes) -> TrackOut:
-    """Keep a track: read first, so that nothing is kept of what cannot be read; the same file once.
+    """Keep a track, the same file once; nothing is kept of what cannot be read.
 
     Raises:
         ChordError: it cannot be read.
     """
-    read_session(data)
     digest = hashlib.sha256(data).hexdigest()
     with transaction.atomic():
         Surfer.objects.of(fitting.shop).select_for_update().get(pk=fitting.surfer_id)
@@ -72,7 +71,8 @@ def keep_track(fitting: Fitting, name: str, data: bytes) -> TrackOut:
             row = Track.objects.create(
                 shop=fitting.shop, surfer=fitting.surfer, name=name[:120], digest=digest, **packed
             )
-    return track_out(row, fitting, known)
+        # What cannot be read goes again with all that was written.
+        return track_out(row, fitting, known)
 
 
 @transaction.atomic

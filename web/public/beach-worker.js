@@ -14,6 +14,11 @@ self.addEventListener('message', (event) => {
   event.waitUntil(
     caches.open(CACHE).then(async (cache) => {
       for (const address of keep) if (!(await cache.match(address))) await cache.add(address)
+      // Parts of a build that is gone.
+      for (const { url } of await cache.keys()) {
+        const { pathname } = new URL(url)
+        if (pathname.startsWith('/static/') && !keep.includes(pathname)) await cache.delete(url)
+      }
       event.source?.postMessage({ kept: keep.length })
     }),
   )

@@ -7,6 +7,7 @@ from datetime import timedelta
 from django.utils import timezone
 
 from accounts.tests.case import make_shop
+from breaks.models import Break
 from logbook.models import BreakEvidence, Session
 from logbook.tests.case import FIRST, NEW, OLD, LogCase
 from surfers.models import Surfer
@@ -27,6 +28,23 @@ class Kept(LogCase):
         self.keep(self.session(break_id=None, place="Elsewhere", hour={"face_m": 0.8, "steepness": "soft"}))
         (row,) = self.log()["sessions"]
         self.assertEqual((row["place"], row["hour"]["face_m"], row["hour"]["filled"]), ("Elsewhere", 0.8, []))
+
+    def test_a_moment_without_a_zone_is_utc_and_a_giant_wave_is_a_wave(self) -> None:
+        self.keep(self.session(started_at="2020-05-02T09:00:00", hour={"face_m": 12}))
+        (row,) = self.log()["sessions"]
+        self.assertEqual(row["started_at"], "2020-05-02T09:00:00Z")
+        self.assertEqual(row["hour"]["face_m"], 11.5)
+        at = f"log/hour/?break_id={self.place['id']}&at=2020-05-02T09:00:00"
+        self.assertIn("face_m", self.good("get", self.path(at))["hour"]["filled"])
+
+    def test_a_break_that_is_renamed_keeps_its_sessions(self) -> None:
+        self.keep(self.session(rides=30), self.session(1, rides=30))
+        place = Break.objects.get(pk=self.place["id"])
+        place.name = "Rope Walk"
+        place.save()
+        self.keep(self.session(2, rides=30))
+        self.assertEqual({row["place"] for row in self.log()["sessions"]}, {"Rope Walk"})
+        self.assertEqual(BreakEvidence.objects.count(), 1)
 
     def test_twice_sent_is_once_kept(self) -> None:
         one, other = self.session(), self.session(1)

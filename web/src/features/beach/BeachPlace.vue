@@ -1,6 +1,6 @@
 <script setup lang="ts">
 // A session at the beach, with one wet hand. To be read in five seconds: how many rides, what is asked, is it kept.
-import { computed, onMounted, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { api, unwrap, type HourSays, type Log } from '@/shared/api/client'
 import { BEHAVIOURS } from '@/shared/log/behaviours'
@@ -41,7 +41,7 @@ onMounted(async () => {
   }
   await count()
   void send()
-  window.addEventListener('online', () => void send())
+  window.addEventListener('online', online)
   atHand.value = await keepAtHand()
 })
 
@@ -78,6 +78,8 @@ watch(
   },
   { immediate: true },
 )
+const online = () => void send()
+onBeforeUnmount(() => window.removeEventListener('online', online))
 function rate(step: number): void {
   if (asked.value) draft.ratings = { ...draft.ratings, [asked.value.value]: step }
   draft.step += 1

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 // The log. To be read in five seconds: is the new board better, over how many like days; ready for the next level?
-import { computed, onMounted, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { computed, ref, watch } from 'vue'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import TopBar from '@/shared/shell/TopBar.vue'
+import WhosePicker from '@/shared/shell/WhosePicker.vue'
 import { useSession } from '@/shared/shell/session'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
-import { useTicket } from '@/shared/state/ticket'
 import { heightText, massText } from '@/shared/units/units'
 import BeginTrial from './BeginTrial.vue'
 import BringTracks from './BringTracks.vue'
@@ -23,9 +22,7 @@ import TrialFace from './TrialFace.vue'
 
 const props = defineProps<{ id: number | null }>()
 const { state, load } = useLog()
-const { state: tickets, loadList } = useTicket()
 const { units, masses } = useSession()
-const router = useRouter()
 const chosen = ref<number | null>(null)
 const face = ref<'trial' | 'shop'>('trial')
 /** Which of several trials is shown: three sets of fins are two of them. */
@@ -33,13 +30,6 @@ const picked = ref(0)
 const log = computed(() => state.log)
 usePageTitle(() => (log.value?.who ? `${log.value.who}: log` : 'Log'))
 
-onMounted(async () => {
-  await loadList()
-  if (props.id) return
-  const last = tickets.fitting?.id ?? Number(window.localStorage.getItem('chord-ticket'))
-  const row = tickets.list.find((one) => one.id === last) ?? tickets.list[0]
-  if (row) await router.replace(`/log/${row.id}`)
-})
 watch(
   () => props.id,
   (id) => {
@@ -97,18 +87,7 @@ const facts = computed(() => {
 <template>
   <div class="whole">
     <TopBar>
-      <label class="whose">
-        whose
-        <select
-          :value="id ?? ''"
-          aria-label="Whose log"
-          @change="router.push(`/log/${($event.target as HTMLSelectElement).value}`)"
-        >
-          <option v-for="row in tickets.list" :key="row.id" :value="row.id">
-            {{ row.name || 'no name' }}
-          </option>
-        </select>
-      </label>
+      <WhosePicker :id="id" place="/log" label="Whose log" />
     </TopBar>
     <p v-if="state.fault" class="fault" role="alert">{{ state.fault }}</p>
     <main v-if="log" :data-loads="state.loads">

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 // The boards of one surfer. To be read in five seconds: which board on which day, the hole, the double; what to do.
 import { computed, onMounted, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import TopBar from '@/shared/shell/TopBar.vue'
+import WhosePicker from '@/shared/shell/WhosePicker.vue'
 import { useSession } from '@/shared/shell/session'
 import { useRack } from '@/shared/state/rack'
-import { useTicket } from '@/shared/state/ticket'
 import { faceSays } from '@/shared/units/waveMap'
 import AddOwned from './AddOwned.vue'
 import MonthsOfBoards from './MonthsOfBoards.vue'
@@ -22,10 +21,8 @@ import { useQuiver } from './quiver'
 
 const props = defineProps<{ id: number | null }>()
 const { state, load } = useQuiver()
-const { state: tickets, loadList } = useTicket()
 const { load: loadRack } = useRack()
 const { units, words, faces } = useSession()
-const router = useRouter()
 const shown = ref<number | null>(null)
 const FACES = [
   { value: 'year', says: 'the year' },
@@ -37,13 +34,7 @@ const quiver = computed(() => state.quiver)
 const answer = computed(() => quiver.value?.answer ?? null)
 usePageTitle(() => (quiver.value?.who ? `${quiver.value.who}: quiver` : 'Quiver'))
 
-onMounted(async () => {
-  await Promise.all([loadList(), loadRack()])
-  if (props.id) return
-  const last = tickets.fitting?.id ?? Number(window.localStorage.getItem('chord-ticket'))
-  const row = tickets.list.find((one) => one.id === last) ?? tickets.list[0]
-  if (row) await router.replace(`/quiver/${row.id}`)
-})
+onMounted(loadRack)
 watch(
   () => props.id,
   (id) => void (id && load(id)),
@@ -92,18 +83,7 @@ const missing = computed(() =>
 <template>
   <div class="whole">
     <TopBar>
-      <label class="whose">
-        whose
-        <select
-          :value="id ?? ''"
-          aria-label="Whose boards"
-          @change="router.push(`/quiver/${($event.target as HTMLSelectElement).value}`)"
-        >
-          <option v-for="row in tickets.list" :key="row.id" :value="row.id">
-            {{ row.name || 'no name' }}
-          </option>
-        </select>
-      </label>
+      <WhosePicker :id="id" place="/quiver" label="Whose boards" />
     </TopBar>
     <p v-if="state.fault" class="fault" role="alert">{{ state.fault }}</p>
     <main v-if="quiver && answer" :data-loads="state.loads">
