@@ -131,6 +131,7 @@ class Log(PlaceCase):
         self.find("//*[@aria-label='Rides']/button[normalize-space(.)='1']").click()
         self.press("join with the next")
         self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides - 1, "joined")
+        self.wait_text("[aria-label='Track'] h2", f"{rides - 1} rides")
 
     def test_a_folder_of_tracks_comes_in_and_bad_ones_are_named(self) -> None:
         self.log()
@@ -158,9 +159,10 @@ class Log(PlaceCase):
                       "thickness_m": 0.0587},
             "minutes": 60, "rides": 6, "wear": {"deck": "pressed", "dents": 2},
         }  # fmt: skip
-        (folder / "log.json").write_text(json.dumps({"sessions": [one]}))
+        for name in ("log.json", "again.json"):
+            (folder / name).write_text(json.dumps({"sessions": [one]}))
         (folder / "log.csv").write_text("started_at,minutes,board family\nnever,60,groveler\n")
-        for name, says in (("log.json", "1 kept, 0 there before"), ("log.json", "0 kept, 1 there before"),
+        for name, says in (("log.json", "1 kept, 0 there before"), ("again.json", "0 kept, 1 there before"),
                            ("log.csv", "Nothing is kept")):  # fmt: skip
             box = self.driver.find_element("css selector", "[aria-label='A log as table or document']")
             box.send_keys(str(folder / name))
@@ -210,6 +212,7 @@ class Beach(PlaceCase):
         self.driver.execute_cdp_cmd("Emulation.setDeviceMetricsOverride", metrics)
         self.fitting = Fitting.objects.get(facts__name="Salome Firth")
         self.before = Session.objects.count()
+        self.keys = list(Session.objects.values_list("key", flat=True))
 
     def forget_workers(self) -> None:
         """The browser is that of the next test too."""
@@ -256,6 +259,17 @@ class Beach(PlaceCase):
         self.assertEqual(set(made.ratings.values()), {1})
         self.assertIn("face_m", made.filled)
         self.assertIsNotNone(made.said)
+
+    def test_fins_as_ridden_are_written_down(self) -> None:
+        self.beach()
+        self.find("[aria-label='What, where, when'] button").click()
+        self.find("[aria-label='Fin size']").send_keys("L")
+        self.find("[aria-label='What, where, when'] button").click()
+        self.wait_text("[aria-label='What, where, when'] button", "now L")
+        self.log_one(1)
+        self.kept(1)
+        made = Session.objects.exclude(key__in=self.keys).get()
+        self.assertEqual((made.board["fins"]["setup"], made.board["fins"]["size"]), ("thruster", "L"))
 
     def test_20_sessions_without_a_connection_are_sent_after_and_none_is_lost(self) -> None:
         """The page is opened anew while the line is cut; what is kept is in the browser's database."""

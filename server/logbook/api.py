@@ -43,7 +43,7 @@ from logbook.documents import (
 )
 from logbook.findings import findings_for, sessions_without_names
 from logbook.hours import hour_at
-from logbook.learning import foretell, relearn
+from logbook.learning import foretell
 from logbook.loan_documents import DemoPairOut, LoanPatch, LoansIn
 from logbook.loans import change_loan, demo_pair_for, lend
 from logbook.models import Loan, Session, Track, Trial
@@ -278,7 +278,6 @@ class TrackView(ShopView):
         fitting = self.own_or_404(Fitting, pk)
         patch = parse(TrackPatch, request.data)
         row = _or_404(lambda: tracks.correct_track(fitting, track, patch))
-        relearn(fitting)
         return json_response(tracks.track_out(row, fitting))
 
     @extend_schema(operation_id="track_forget", responses={204: None})

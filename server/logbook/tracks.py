@@ -13,6 +13,7 @@ from chord_core.documents.verbs.track import TrackEdit, TrackMap, TrackResult
 from chord_core.log.track import read_session
 from fittings.models import Fitting
 from logbook.documents import TrackOut, TrackPatch
+from logbook.learning import relearn
 from logbook.models import Track
 from logbook.selectors import seaward_of
 from surfers.models import Surfer
@@ -98,6 +99,7 @@ def correct_track(fitting: Fitting, pk: int, patch: TrackPatch) -> Track:
         session.rides = len(found.rides)
         session.version += 1
         session.save()
+        relearn(fitting)
     return row
 
 

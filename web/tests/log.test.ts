@@ -1,7 +1,7 @@
 // The log's arithmetic: curves through their triples, days in words, a session out of what was touched.
 import { beforeEach, describe, expect, it } from 'vitest'
 import { nextTick } from 'vue'
-import type { Board, LoggedSession } from '@/shared/api/client'
+import type { Board, LoggedSession, SessionIn } from '@/shared/api/client'
 import { freshDraft, openDraft, sessionOf, useDraft } from '@/features/beach/draft'
 import { wearByMonth, wearSays } from '@/features/log/wear'
 import { bellOf, bellPath, spanOf, topOf, xOf } from '@/features/log/curves'
@@ -98,6 +98,18 @@ describe('a session out of what was touched', () => {
         fault: expect.stringContaining(says) as string,
       })
     expect(sessionOf(freshDraft(), { ...known, board: undefined }, now)).toHaveProperty('fault')
+  })
+  it('has the fins that stood in the board that day', () => {
+    const listed = { ...board, fins: { setup: 'thruster', size: 'M' } } as Board
+    const of = (part: object) =>
+      (sessionOf({ ...freshDraft(), ...part }, { ...known, board: listed }, now) as SessionIn).board
+        .fins
+    expect(of({})).toEqual({ setup: 'thruster', size: 'M' })
+    expect(of({ size: 'L', flex: 'soft' })).toMatchObject({
+      setup: 'thruster',
+      size: 'L',
+      flex: 'soft',
+    })
   })
   it('has another key each time', () => {
     expect(freshDraft().key).not.toBe(freshDraft().key)

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // What was ridden where and when: as last time, or changed with a touch.
 import { computed, ref } from 'vue'
+import { FINS_FLEX_WORDS, FINS_SETUP_WORDS, FINS_SIZE_WORDS } from '@/shared/api/allowed'
 import type { HourSays, Log } from '@/shared/api/client'
 import { lengthOf, planPath } from '@/shared/drawing/drawing'
 import { useSession } from '@/shared/shell/session'
@@ -26,6 +27,14 @@ const said = computed(() => {
   const found = props.hour?.predicted
   return found && !draft.rider ? `said ${found.low} to ${found.high}` : ''
 })
+const FINS = [
+  { name: 'setup', says: 'Fin set-up', words: FINS_SETUP_WORDS },
+  { name: 'size', says: 'Fin size', words: FINS_SIZE_WORDS },
+  { name: 'flex', says: 'Fin flex', words: FINS_FLEX_WORDS },
+] as const
+/** What stood in the board last time. */
+const asListed = (name: 'setup' | 'size' | 'flex') => board.value?.board.fins?.[name] ?? name
+const fins = computed(() => [draft.setup, draft.size, draft.flex].filter(Boolean).join(' '))
 const scale = computed(() => (board.value ? 84 / lengthOf(board.value.curves) : 1))
 </script>
 
@@ -38,7 +47,8 @@ const scale = computed(() => (board.value ? 84 / lengthOf(board.value.curves) : 
       <span>
         <b>{{ place }}</b>, {{ draft.minutes }} min<br />
         <span class="quiet">{{ waves }}</span><br />
-        <span>{{ board ? nameOf(board) : 'no board yet' }}</span> <b class="said">{{ said }}</b>
+        <span>{{ board ? nameOf(board) : 'no board yet' }}{{ fins ? `, now ${fins}` : '' }}</span>
+        <b class="said">{{ said }}</b>
       </span>
     </button>
     <div v-if="open" class="open">
@@ -48,6 +58,18 @@ const scale = computed(() => (board.value ? 84 / lengthOf(board.value.curves) : 
           <option v-for="(one, i) in log.boards" :key="i" :value="i">{{ nameOf(one) }}</option>
         </select>
       </label>
+      <p class="fins" role="group" aria-label="Fins as ridden">
+        fins
+        <select
+          v-for="one in FINS"
+          :key="one.name"
+          v-model="draft[one.name]"
+          :aria-label="one.says"
+        >
+          <option value="">{{ asListed(one.name) }}</option>
+          <option v-for="word in one.words" :key="word" :value="word">{{ word }}</option>
+        </select>
+      </p>
       <label
         >where
         <select v-model.number="draft.place" aria-label="Where">
@@ -146,6 +168,14 @@ p {
   align-items: center;
   justify-content: flex-end;
   margin: 0;
+}
+.fins {
+  justify-content: space-between;
+  gap: 6px;
+}
+.fins select {
+  flex: 1;
+  width: 0;
 }
 p button {
   min-width: 72px;

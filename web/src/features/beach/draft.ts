@@ -10,6 +10,10 @@ export interface Draft {
   started: string
   minutes: number
   board: number
+  /** Fins as ridden, where they are others than on the board as it is listed. */
+  setup: string
+  size: string
+  flex: string
   /** A break of the shop by its place in the list; -1: somewhere else. */
   place: number
   where: string
@@ -36,6 +40,9 @@ export function freshDraft(): Draft {
     started: '',
     minutes: 90,
     board: 0,
+    setup: '',
+    size: '',
+    flex: '',
     place: 0,
     where: '',
     waves: '',
@@ -73,6 +80,16 @@ export function useDraft() {
   return { draft, begin: () => Object.assign(draft, freshDraft(), { place: draft.place }) }
 }
 
+/** A board with the fins that stood in it that day. */
+export function withFins(board: Board, draft: Pick<Draft, 'setup' | 'size' | 'flex'>): Board {
+  const { setup, size, flex } = draft
+  if (!setup && !size && !flex) return board
+  // Fins that are known by their measures are other fins now.
+  const fins = { ...board.fins, groups: [] }
+  const changed = { ...(setup && { setup }), ...(size && { size }), ...(flex && { flex }) }
+  return { ...board, fins: { ...fins, ...changed } } as Board
+}
+
 /** What is sent of a draft, or what is wrong with it. */
 export function sessionOf(
   draft: Draft,
@@ -93,7 +110,7 @@ export function sessionOf(
     key: draft.key,
     started_at: began.toISOString(),
     minutes: draft.minutes,
-    board: known.board,
+    board: withFins(known.board, draft),
     break_id: known.breakId,
     place: known.breakId ? '' : draft.where,
     hour: known.faceM === null ? {} : { face_m: known.faceM },
