@@ -43,7 +43,7 @@ from logbook.documents import (
 )
 from logbook.findings import findings_for, sessions_without_names
 from logbook.hours import hour_at
-from logbook.learning import foretell
+from logbook.learning import facts_of, foretell
 from logbook.loan_documents import DemoPairOut, LoanPatch, LoansIn
 from logbook.loans import change_loan, demo_pair_for, lend
 from logbook.models import Loan, Session, Track, Trial
@@ -83,7 +83,7 @@ class LogHourView(ShopView):
         asked = self.query(HourAsked)
         place = self.own_or_404(Break, asked.break_id)
         hour = hour_at(place, place.name, asked.at, HourIn())
-        boards = selectors.log_of(fitting).boards
+        boards = selectors.boards_offered(fitting, selectors.sessions_of(fitting))
         predicted = None
         if asked.board < len(boards):
             predicted, _ = foretell(fitting, boards[asked.board].board, hour.water, asked.minutes)
@@ -136,7 +136,8 @@ class ReadyView(ShopView):
 
         Refused while they have not."""
         fitting = self.own_or_404(Fitting, pk)
-        version, ready = parse(ReadyAsked, request.data).version, selectors.log_of(fitting).ready
+        version = parse(ReadyAsked, request.data).version
+        ready = selectors.ready_out(selectors.sessions_of(fitting), facts_of(fitting))
         if ready is None or not ready.ready:
             raise ChordError("rung", None, ready.says if ready else "say the level first")
         patch = parse(FittingPatch, {"version": version, "facts": {"rung": ready.next_rung}})

@@ -11,7 +11,7 @@ from breaks.models import Break
 from chord_core.documents import Board, LearnRequest, LearnResult, Water, parse
 from chord_core.documents import Surfer as Facts
 from chord_core.documents.surfer import Learned
-from chord_core.documents.verbs.learn import BreakKnown, Felt, LoggedSession, NextSession, Predicted, Ratings
+from chord_core.documents.verbs.learn import BreakKnown, Felt, LoggedSession, NextSession, Predicted
 from chord_core.log.learn import learn
 from chord_core.log.response import remember_response, response_key, response_of
 from chord_core.surfer.defaults import missing_facts
@@ -145,8 +145,3 @@ def taught_of(surfer: Surfer) -> LearnResult:
     """What was learned when it was last asked."""
     row = Taught.objects.of(surfer.shop).filter(surfer=surfer).first()
     return parse(LearnResult, row.answer, "answer") if row else LearnResult()
-
-
-def no_ratings(ratings: Ratings) -> bool:
-    """Whether nothing was rated."""
-    return all(value is None for value in ratings.model_dump().values())

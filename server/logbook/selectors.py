@@ -116,7 +116,7 @@ def scores_of(rows: Iterable[Session]) -> Scores:
     return Scores(inside=inside, of=len(counted), off_by=mean, says=says)
 
 
-def _choices(fitting: Fitting, rows: Sequence[Session]) -> tuple[BoardChoice, ...]:
+def boards_offered(fitting: Fitting, rows: Sequence[Session]) -> tuple[BoardChoice, ...]:
     """Boards that are offered: as last ridden, those that are owned, the ticket's, the bench's."""
     facts = facts_of(fitting)
     boards: list[tuple[Board, bool]] = [(row.ridden(), True) for row in rows if not row.rider]
@@ -184,12 +184,13 @@ def trial_out(row: Trial, rows: Sequence[Session], facts: Surfer) -> TrialOut:
 
 def trials_of(fitting: Fitting) -> tuple[TrialOut, ...]:
     """Trials of a ticket's surfer, the newest first."""
-    rows = [row for row in _own(fitting)[::-1] if not row.rider]
+    rows = [row for row in sessions_of(fitting)[::-1] if not row.rider]
     trials = Trial.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id)
     return tuple(trial_out(row, rows, facts_of(fitting)) for row in trials[:_OFFERED])
 
 
-def _own(fitting: Fitting) -> list[Session]:
+def sessions_of(fitting: Fitting) -> list[Session]:
+    """The newest sessions on the boards of a ticket's surfer, second riders' too."""
     rows = Session.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id)
     return list(rows.select_related("surf_break")[:MOST_SHOWN])
 
@@ -253,7 +254,7 @@ def ready_out(rows: Sequence[Session], facts: Surfer) -> ReadyOut | None:
 
 def log_of(fitting: Fitting) -> LogOut:
     """The log of a ticket's surfer."""
-    facts, rows, surfer = facts_of(fitting), _own(fitting), fitting.surfer
+    facts, rows, surfer = facts_of(fitting), sessions_of(fitting), fitting.surfer
     body, taught = body_of(facts), taught_of(surfer)
     return LogOut(
         fitting_id=fitting.pk,
@@ -266,7 +267,7 @@ def log_of(fitting: Fitting) -> LogOut:
         missing=missing_facts(facts),
         sessions=tuple(_out(row, body) for row in rows),
         count=Session.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id).count(),
-        boards=_choices(fitting, rows),
+        boards=boards_offered(fitting, rows),
         places=places_of(fitting),
         learning=LearningOut(
             on=surfer.learns,

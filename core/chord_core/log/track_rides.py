@@ -140,10 +140,10 @@ def why_no_surf(motion: Motion, rides: list[FoundRide], left_out: BoolArray) -> 
         return "the fast parts go every way, and rides go to the shore"
     way = mean / max(together, 1e-9)
     first, last = rides[0], rides[-1]
-    return _comes_back(motion, rides, way, chords, kept) if last is not first else _alone(motion, first, way)
+    return _comes_back(motion, rides, way, chords) if last is not first else _alone(motion, first, way)
 
 
-def _comes_back(motion: Motion, rides: list[FoundRide], way: Array, chords: Array, kept: BoolArray) -> str:
+def _comes_back(motion: Motion, rides: list[FoundRide], way: Array, chords: Array) -> str:
     rules = tables().log.track
     gone = float((chords[:-1] @ way).sum())
     east = motion.east_m[rides[-1].begin] - motion.east_m[rides[0].begin]
