@@ -104,6 +104,7 @@ urlpatterns = [
         name="track-file",
     ),
     path("api/fittings/<int:pk>/trials/", logbook.TrialsView.as_view(), name="trials"),
+    path("api/fittings/<int:pk>/trials/fins/", logbook.FinTrialsView.as_view(), name="trials-of-fins"),
     path("api/fittings/<int:pk>/trials/<int:trial>/", logbook.TrialView.as_view(), name="trial"),
     path("api/fittings/<int:pk>/demo-pair/", logbook.DemoPairView.as_view(), name="demo-pair"),
     path("api/fittings/<int:pk>/loans/", logbook.LoansView.as_view(), name="loans"),

@@ -3,6 +3,7 @@
 from decimal import Decimal
 
 from fins.models import FinStock
+from logbook.models import Trial
 
 from e2e.place_case import PlaceCase
 from fittings.models import Fitting
@@ -27,6 +28,31 @@ class Gear(PlaceCase):
 
     def line(self, code: str) -> str:
         return self.text(f"[data-line={code}]").replace("\t", " ").replace("\n", " ")
+
+    def test_three_sets_of_fins_are_begun_as_one_trial_and_read_in_the_log(self) -> None:
+        self.open_demo()
+        self.gear()
+        self.find("//*[contains(@class, 'hung')][contains(., 'Bradawl')]").click()
+        self.fresh()
+        self.assertIn("Trial, one day each", self.text("[data-fin-trial]"))
+        self.press("begin this trial")
+        self.wait_text("[data-fin-trial]", "Begun")
+        self.assertEqual(Trial.objects.filter(series__isnull=False).count(), 2)
+        self.find("[data-fin-trial] a").click()
+        self.wait_text("[data-series]", "No set is better in any waves yet")
+        self.assertIn("soft, medium, stiff", self.text("[aria-label='Sets of fins as one trial']"))
+        self.check("three sets of fins")
+
+    def test_two_sets_that_lie_beside_each_other_are_begun_as_a_trial(self) -> None:
+        self.open_demo()
+        self.gear()
+        for name in ("Lugger S", "Lugger M"):
+            self.find(f"[aria-label='lay {name} beside another set']").click()
+        self.wait_text("[data-fin-trial]", "Lugger S, Lugger M")
+        self.press("begin this trial")
+        self.wait_text("[data-fin-trial]", "Begun")
+        trial = Trial.objects.get(series=None, new__fins__size="M")
+        self.assertEqual(trial.old["fins"]["size"], "S")
 
     def test_a_complaint_is_answered_by_fins_and_they_are_sold(self) -> None:
         """Ines says “stiff” of her board; the fins of the one on the bench are with it until others are

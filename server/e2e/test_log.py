@@ -1,6 +1,8 @@
 """The log: is the new one better, what was learned, a track put right; the beach page with no connection."""
 
 import json
+from dataclasses import replace
+from datetime import timedelta
 from pathlib import Path
 
 from logbook.models import Loan, Session, Track, Trial
@@ -149,6 +151,30 @@ class Log(PlaceCase):
         self.assertEqual(Track.objects.count(), 3)
         newest = Session.objects.get(track__name="a.gpx")
         self.assertIsNotNone(newest.rides)
+
+    def test_a_folder_is_stopped_and_what_was_read_until_then_is_kept(self) -> None:
+        self.log()
+        folder = Path(self.enterContext(self.a_folder()))
+        track = some_track(4)
+        for day in range(40):
+            later = replace(track, started=track.started + timedelta(days=day))
+            (folder / f"{day:02}.gpx").write_text(gpx_of(later))
+        files = "\n".join(str(path) for path in sorted(folder.glob("*.gpx")))
+        self.driver.find_element("css selector", "[aria-label='Tracks of a watch: GPX or TCX']").send_keys(
+            files
+        )
+        self.find("progress[aria-label='Tracks read']")
+        self.wait(lambda: Track.objects.count() > 1, "the first of them")
+        self.press("stop")
+        self.wait_text("[data-brought]", "stopped")
+        read = int(self.text("[data-brought]").split()[0])
+        self.assertLess(read, 40)
+        self.wait(lambda: Session.objects.count() == 27 + read, "a session of each that was read")
+        # The one that was on its way may have come in, whole, without a session.
+        loose = Track.objects.filter(session__isnull=True)
+        self.assertLessEqual(loose.count(), 1)
+        for one in loose:
+            self.assertEqual(one.raw(), (folder / one.name).read_bytes())
 
     def test_a_log_comes_in_as_a_file_once(self) -> None:
         fitting = self.log()

@@ -23,6 +23,7 @@ from logbook import commands, selectors, tracks
 from logbook.csv_table import read_log, write_log
 from logbook.documents import (
     FindingsOut,
+    FinTrialIn,
     HourAsked,
     HourIn,
     HourOut,
@@ -311,6 +312,17 @@ class TrialsView(ShopView):
         """Begin one."""
         fitting = self.own_or_404(Fitting, pk)
         commands.begin_trial(fitting, parse(TrialIn, request.data))
+        return json_response(selectors.log_of(fitting), 201)
+
+
+class FinTrialsView(ShopView):
+    """Trials of sets of fins on the board on the bench."""
+
+    @extend_schema(operation_id="trial_of_fins", request=FinTrialIn, responses={201: LogOut})
+    def post(self, request: Request, pk: int) -> HttpResponse:
+        """Begin one: two sets, or three against the one in the middle."""
+        fitting = self.own_or_404(Fitting, pk)
+        commands.begin_fin_trial(fitting, parse(FinTrialIn, request.data))
         return json_response(selectors.log_of(fitting), 201)
 
 

@@ -1,18 +1,24 @@
 """What is done to the log: the only place that writes its rows."""
 
 from typing import Any
+from uuid import uuid4
 
 from django.db import transaction
 from django.utils import timezone
+from fins.selectors import fins_in_stock
 
 from accounts.models import Shop
 from api_tools.errors import Stale
 from breaks.models import Break
+from chord_core.documents import FinSet
 from chord_core.documents.base import Document
 from chord_core.errors import ChordError
+from chord_core.fit.rules.fin_sets import boxes_take, put_in
 from chord_core.log.trial import is_new_side
+from fittings.answers import judge_ticket
 from fittings.models import Fitting
 from logbook.documents import (
+    FinTrialIn,
     HourIn,
     Kept,
     LearningPatch,
@@ -237,6 +243,45 @@ def begin_trial(fitting: Fitting, given: TrialIn) -> Trial:
         new=_stored(given.new),
         began_at=timezone.now(),
     )
+
+
+def _hanging(fitting: Fitting, sets: tuple[str, ...]) -> list[FinSet]:
+    by_name = {one.name: one for one in fins_in_stock(fitting.shop)}
+    for i, name in enumerate(sets):
+        if name not in by_name:
+            raise ChordError(f"sets.{i}", name, "no set of fins on the wall has this name")
+        if name in sets[:i]:
+            raise ChordError(f"sets.{i}", name, "it is named twice")
+    return [by_name[name] for name in sets]
+
+
+@transaction.atomic
+def begin_fin_trial(fitting: Fitting, given: FinTrialIn) -> None:
+    """Begin to compare sets of fins on the board on the bench, each against the one in the middle.
+
+    Raises:
+        ChordError: no board lies there, or there is no such set, or it does not go into the boxes.
+    """
+    found = _hanging(fitting, given.sets)
+    ticket = judge_ticket(fitting, preferred=given.preferred_board_id)
+    if ticket.bench is None:
+        raise ChordError("sets", None, "no board lies on the bench")
+    board = ticket.fleet.boards[ticket.bench]
+    for i, one in enumerate(found):
+        if boxes_take(board, one) is False:
+            raise ChordError(f"sets.{i}", one.name, "the boxes of this board do not take them")
+    sides = [put_in(board, one) for one in found]
+    old = sides.pop(len(sides) // 2 if len(sides) > 2 else 0)
+    series = uuid4() if len(sides) > 1 else None
+    Surfer.objects.of(fitting.shop).select_for_update().get(pk=fitting.surfer_id)
+    running = Trial.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id, ended_at__isnull=True)
+    # A pair that is compared already goes on, as part of it. The newest is listed first.
+    for side in sides[::-1]:
+        pair = {"old": _stored(old), "new": _stored(side)}
+        row = next((one for one in running if {"old": one.old, "new": one.new} == pair), None)
+        row = row or Trial(shop=fitting.shop, surfer=fitting.surfer, began_at=timezone.now(), **pair)
+        row.series = series
+        row.save()
 
 
 def _trial(fitting: Fitting, pk: int) -> Trial:

@@ -12,7 +12,7 @@ from chord_core.documents.names import SteepnessName
 from chord_core.documents.verbs.hull import Curves, Dims
 from chord_core.documents.verbs.learn import Learning, LoggedSession, Minutes, Predicted, Ratings
 from chord_core.documents.verbs.track import TrackEdit, TrackMap, TrackResult
-from chord_core.documents.verbs.trial import TrialResult
+from chord_core.documents.verbs.trial import SetsResult, TrialResult
 from chord_core.documents.water import Crowd, FaceM, Tide, Wind
 from logbook.loan_documents import LoanOut, WearIn
 
@@ -200,6 +200,14 @@ class TrialIn(Document):
     new: Board
 
 
+class FinTrialIn(Document):
+    """Sets of the fin wall, by their names, that are tried on the board on the bench; with three, against the
+    one in the middle."""
+
+    sets: Annotated[tuple[str, ...], Field(min_length=2, max_length=3)]
+    preferred_board_id: int | None = None
+
+
 class TrialPatch(Document):
     """End a trial, or go on with it."""
 
@@ -223,6 +231,17 @@ class TrialOut(Result):
     ended_at: datetime | None
     sessions: tuple[int, ...]
     answer: TrialResult
+
+
+class SeriesOut(Result):
+    """Trials of several sets of fins on one board, read as one: ``trials`` by their numbers; ``sets`` in the
+    order in which they were named, ``middle`` the one that the others are tried against."""
+
+    board: str
+    sets: tuple[str, ...]
+    middle: str
+    trials: tuple[int, ...]
+    found: SetsResult
 
 
 class ReadyDay(Result):
@@ -265,6 +284,7 @@ class LogOut(Result):
     learning: LearningOut
     scores: Scores
     trials: tuple[TrialOut, ...]
+    series: tuple[SeriesOut, ...]
     loans: tuple[LoanOut, ...]
     ready: ReadyOut | None
 

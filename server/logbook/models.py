@@ -38,13 +38,15 @@ class Track(ShopOwned):
 
 
 class Trial(ShopOwned):
-    """Two boards, builds or fin sets of a surfer that are compared: the old side and the new one."""
+    """Two boards, builds or fin sets of a surfer that are compared: the old side and the new one. Trials of
+    several sets of fins against the one in the middle share a ``series``."""
 
     surfer = models.ForeignKey(Surfer, on_delete=models.CASCADE, related_name="trials")
     old = models.JSONField()
     new = models.JSONField()
     began_at = models.DateTimeField()
     ended_at = models.DateTimeField(null=True)
+    series = models.UUIDField(null=True)
 
     class Meta:
         ordering = ["-pk"]

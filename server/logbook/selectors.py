@@ -1,6 +1,7 @@
 """What is read of the log: sessions, how the foretold bands held, trials, readiness."""
 
 from collections.abc import Iterable, Sequence
+from uuid import UUID
 
 from breaks.climate import ANYBODY_M
 from breaks.models import Break
@@ -9,6 +10,7 @@ from chord_core.documents.verbs.trial import TrialRequest, TrialSession
 from chord_core.hull.describe import dims_of
 from chord_core.log.felt import SIZES
 from chord_core.log.ready import Shown, enough, ready_of
+from chord_core.log.sets import best_of_sets, set_names
 from chord_core.log.trial import fins_words, trial
 from chord_core.surfer.defaults import height_from_mass, missing_facts
 from chord_core.surfer.skill import rung_from_skills
@@ -27,6 +29,7 @@ from logbook.documents import (
     ReadyOut,
     SaidOut,
     Scores,
+    SeriesOut,
     SessionIn,
     SessionOut,
     ShownIn,
@@ -189,6 +192,32 @@ def trials_of(fitting: Fitting) -> tuple[TrialOut, ...]:
     return tuple(trial_out(row, rows, facts_of(fitting)) for row in trials[:_OFFERED])
 
 
+def series_of(fitting: Fitting, trials: Sequence[TrialOut]) -> tuple[SeriesOut, ...]:
+    """Trials of several sets of fins on one board, read as one; a trial that was taken away alone leaves the
+    others as they are."""
+    known = {one.id: one for one in trials}
+    rows = Trial.objects.of(fitting.shop).filter(pk__in=known, series__isnull=False)
+    by_series: dict[UUID, list[TrialOut]] = {}
+    for row in rows:
+        if row.series:
+            by_series.setdefault(row.series, []).append(known[row.pk])
+    made = []
+    for outs in by_series.values():
+        if len(outs) < 2:
+            continue
+        *names, middle = set_names([*(one.new for one in outs), outs[0].old])
+        made.append(
+            SeriesOut(
+                board=outs[0].old.name or outs[0].old.family,
+                sets=(names[0], middle, *names[1:]),
+                middle=middle,
+                trials=tuple(one.id for one in outs),
+                found=best_of_sets(names, middle, [one.answer for one in outs]),
+            )
+        )
+    return tuple(made[::-1])
+
+
 def sessions_of(fitting: Fitting) -> list[Session]:
     """The newest sessions on the boards of a ticket's surfer, second riders' too."""
     rows = Session.objects.of(fitting.shop).filter(surfer_id=fitting.surfer_id)
@@ -255,7 +284,7 @@ def ready_out(rows: Sequence[Session], facts: Surfer) -> ReadyOut | None:
 def log_of(fitting: Fitting) -> LogOut:
     """The log of a ticket's surfer."""
     facts, rows, surfer = facts_of(fitting), sessions_of(fitting), fitting.surfer
-    body, taught = body_of(facts), taught_of(surfer)
+    body, taught, trials = body_of(facts), taught_of(surfer), trials_of(fitting)
     return LogOut(
         fitting_id=fitting.pk,
         version=fitting.version,
@@ -276,7 +305,8 @@ def log_of(fitting: Fitting) -> LogOut:
             parameters=taught.parameters,
         ),
         scores=scores_of(rows),
-        trials=trials_of(fitting),
+        trials=trials,
+        series=series_of(fitting, trials),
         loans=loans_of(fitting),
         ready=ready_out(rows, facts),
     )

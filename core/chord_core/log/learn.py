@@ -152,9 +152,15 @@ def step_log(step: Array, middle: Array) -> Array:
     """Log-probability of steps from -2 to 2, (s,), when the truth lies at ``middle`` steps, (n, s); the outer
     steps are open."""
     noise = _rules().rating_noise
-    above, below = (step + 0.5 - middle) / noise, (step - 0.5 - middle) / noise
-    inside = np.log(np.maximum(ndtr(above) - ndtr(below), 1e-12))
-    return np.asarray(np.where(step >= 2, log_ndtr(-below), np.where(step <= -2, log_ndtr(above), inside)))
+    value = np.empty(np.broadcast_shapes(step.shape, middle.shape))
+    most, least = step >= 2, step <= -2
+    inner = ~(most | least)
+    off = (step - middle) / noise
+    half = 0.5 / noise
+    value[..., inner] = np.log(np.maximum(ndtr(off[..., inner] + half) - ndtr(off[..., inner] - half), 1e-12))
+    value[..., most] = log_ndtr(half - off[..., most])
+    value[..., least] = log_ndtr(off[..., least] + half)
+    return value
 
 
 @dataclass(frozen=True)
@@ -166,26 +172,26 @@ class _Rated:
     expected: Array
 
 
-def _said_logs(said: Learned | None) -> tuple[Array, Array, Array]:
-    known = said or Learned()
-    cruise, sprint, takeoff = (np.log([float(getattr(known, n))]) for n in ("cruise", "sprint", "takeoff"))
+def _said_logs(said: Sequence[Learned | None]) -> tuple[Array, Array, Array]:
+    """Logs of cruise, sprint and threshold as they were known before each session, (s,) each."""
+    known = [one or Learned() for one in said]
+    cruise, sprint, takeoff = (
+        np.log([float(getattr(one, name)) for one in known]) for name in ("cruise", "sprint", "takeoff")
+    )
     return cruise, sprint, takeoff
 
 
 def _rated_by(problem: Problem, name: str) -> _Rated | None:
     """Ratings of ``paddles`` or ``takes_off``, against what was expected with what was learned by then."""
-    rows, steps, expected = [], [], []
-    for i, one in enumerate(problem.sessions):
-        step = getattr(one.ratings, name) if one.ratings else None
-        if step is None:
-            continue
-        cruise, sprint, takeoff = _said_logs(one.said_with)
-        alone = problem.responses.of([i])
-        value = alone.log_cruise(cruise) if name == "paddles" else alone.log_threshold(sprint, takeoff)
-        rows.append(i)
-        steps.append(float(step))
-        expected.append(float(value[0, 0]))
-    return _Rated(problem.responses.of(rows), np.array(steps), np.array(expected)) if rows else None
+    steps = {i: getattr(one.ratings, name) for i, one in enumerate(problem.sessions) if one.ratings}
+    rows = [i for i, step in steps.items() if step is not None]
+    if not rows:
+        return None
+    here = problem.responses.of(rows)
+    cruise, sprint, takeoff = _said_logs([problem.sessions[i].said_with for i in rows])
+    # Each session with what was known before it: the diagonal of all with all.
+    every = here.log_cruise(cruise) if name == "paddles" else here.log_threshold(sprint, takeoff)
+    return _Rated(here, np.array([steps[i] for i in rows], float), np.diagonal(every).copy())
 
 
 def _triple(unit: float, logs: Sequence[float]) -> Triple:

@@ -77,8 +77,14 @@ def is_new_side(board: Board, old: Board, new: Board) -> bool:
     return _matches(board, new, old) and not _matches(board, old, new)
 
 
+def _of_sessions(numbers: Sequence[int], reason: str) -> str:
+    """A reason for which some sessions, by their numbers, are left aside."""
+    return f"Session{'s' if len(numbers) > 1 else ''} {', '.join(map(str, numbers))}: {reason}"
+
+
 def _sides(request: TrialRequest) -> tuple[list[int], list[int], list[str]]:
-    old, new, aside = [], [], []
+    old, new = [], []
+    aside: dict[str, list[int]] = {}
     for i, session in enumerate(request.sessions):
         here = (
             _matches(session.board, request.new, request.old),
@@ -89,11 +95,11 @@ def _sides(request: TrialRequest) -> tuple[list[int], list[int], list[str]]:
         elif here[1] and not here[0]:
             old.append(i)
         elif any(here):
-            aside.append(f"Session {i + 1}: it could be either; say the fins or the build.")
+            aside.setdefault("it could be either; say the fins or the build.", []).append(i + 1)
         elif _hull(session.board) in (_hull(request.old), _hull(request.new)):
             name = session.board.name or session.board.family
-            aside.append(f"Session {i + 1}: {name} with these fins is on neither side.")
-    return old, new, aside
+            aside.setdefault(f"{name} with these fins is on neither side.", []).append(i + 1)
+    return old, new, [_of_sessions(numbers, reason) for reason, numbers in aside.items()]
 
 
 def _ridden(
@@ -190,8 +196,11 @@ def _rides_ratio(request: TrialRequest, pairs: Sequence[Pair]) -> Triple | None:
     return ratio / far, ratio, ratio * far
 
 
-def _name(board: Board) -> str:
-    return board.name or f"the {board.family}"
+def _name(board: Board, other: Board) -> str:
+    """What a side is called: by its fins too, where the other side is the same board."""
+    name = board.name or f"the {board.family}"
+    fins = fins_words(board.fins)
+    return f"{name} with {fins}" if fins and _hull(board) == _hull(other) else name
 
 
 def _wanted(
@@ -207,18 +216,20 @@ def _wanted(
             if verdicts and water not in open_bands and open_bands:
                 continue
             where = request.sessions[i].water.name
-            says = f"{_name(board)}, {water or 'on a like day'}{', ' + where if where else ''}"
+            name = _name(board, request.old if side == "new" else request.new)
+            says = f"{name}, {water or 'on a like day'}{', ' + where if where else ''}"
             made.append(WantedDay.model_validate({"side": side, "water": water, "like": i, "says": says}))
     if not made and open_bands:
         band = next(one for one in BANDS if one in open_bands)
-        says = f"{_name(request.old)} and {_name(request.new)} on like days, {band}"
+        old, new = _name(request.old, request.new), _name(request.new, request.old)
+        says = f"{old} and {new} on like days, {band}"
         made.append(WantedDay(side="old", water=band, like=None, says=says))
     return tuple(made[:4])
 
 
 def _headline(request: TrialRequest, verdicts: Sequence[Verdict], pairs: int) -> str:
     """What is found in a sentence: by waves what differs, where either will do, where it is not decided."""
-    name = _name(request.new)
+    name = _name(request.new, request.old)
     name = name[0].upper() + name[1:]
     if not pairs:
         return f"{name} is not tried yet: no two like days."

@@ -233,6 +233,7 @@ PARTS = (
     "track",
     "track-file",
     "trials",
+    "trials-of-fins",
     "trial",
     "demo-pair",
     "loans",

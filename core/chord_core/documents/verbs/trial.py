@@ -93,3 +93,25 @@ class TrialResult(Result):
     unpaired_old: tuple[int, ...] = ()
     unpaired_new: tuple[int, ...] = ()
     aside: tuple[str, ...] = ()
+
+
+class BestSet(Result):
+    """Which of several sets does one thing best in waves of one size, and how sure; ``open``: those
+    not decided against the middle one, ``pairs_needed`` by the one of them that needs most; ``pairs`` of the
+    trial with fewest."""
+
+    water: WaterBand
+    behaviour: Behaviour
+    best: str
+    decided: bool
+    certainty: float
+    open: tuple[str, ...]
+    pairs: int
+    pairs_needed: int | None
+
+
+class SetsResult(Result):
+    """Several sets of fins, each tried against one in the middle, read as one."""
+
+    says: str
+    cells: tuple[BestSet, ...]

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue'
 import type { FinFit, GearResult } from '@/shared/api/client'
 import FinsBeside from './FinsBeside.vue'
+import FinTrial from './FinTrial.vue'
 import { useSession } from '@/shared/shell/session'
 import { distanceText, speedText } from '@/shared/units/units'
 
@@ -47,7 +48,10 @@ const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${co
     <h2>
       Fins <span class="quiet">{{ gear.wanted_flex }} flex wanted</span>
     </h2>
-    <FinsBeside v-if="two" :sets="two" @close="marked = []" />
+    <template v-if="two">
+      <FinsBeside :sets="two" @close="marked = []" />
+      <p class="quiet"><FinTrial :key="marked.join()" :sets="marked" /></p>
+    </template>
     <p v-if="!fitting.length" class="quiet">No set on the wall goes into these boxes.</p>
     <table v-else>
       <thead>
@@ -106,9 +110,7 @@ const answers = (one: FinFit) => one.answers.map((complaint) => `answers “${co
         {{ every ? 'the first few' : `all ${fitting.length}` }}
       </button>
       <template v-if="refused"> {{ refused }} do not go into these boxes.</template>
-      <template v-if="gear.trial.length">
-        Trial, one day each: {{ gear.trial.join(', ') }}.</template
-      >
+      <FinTrial v-if="gear.trial.length && !two" :key="gear.trial.join()" :sets="gear.trial" />
     </p>
   </section>
 </template>

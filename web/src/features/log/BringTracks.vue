@@ -1,9 +1,9 @@
 <script setup lang="ts">
 // Tracks in: files or a folder, one after another; a session is made of each that was surf.
 import { onBeforeUnmount, ref } from 'vue'
-import type { Log, TrackOut } from '@/shared/api/client'
+import type { Log, SessionIn, TrackOut } from '@/shared/api/client'
 import FileButton from '@/shared/shell/FileButton.vue'
-import { keepSessions, newKey } from '@/shared/log/outbox'
+import { newKey } from '@/shared/log/outbox'
 import { sendTracks, type Brought } from './tracks'
 import { useLog } from './log'
 
@@ -16,34 +16,34 @@ let stop = new AbortController()
 onBeforeUnmount(() => stop.abort())
 
 /** A session of a track: the board as last ridden, the first break; all of it can be changed after. */
-async function sessionOf(track: TrackOut): Promise<void> {
+function sessionOf(track: TrackOut): SessionIn | null {
   const board = props.log.boards[0]?.board
-  if (!board || track.session_id || !track.track.session) return
-  await keepSessions(props.log.fitting_id, [
-    {
-      key: newKey(),
-      started_at: track.track.started,
-      minutes: Math.min(Math.max(track.track.minutes, 5), 720),
-      board,
-      break_id: props.log.places[0]?.id ?? null,
-      rides: track.track.rides.length,
-      paddle_m_s: track.track.paddling.speed_m_s,
-      track_id: track.id,
-    },
-  ])
+  if (!board || track.session_id || !track.track.session) return null
+  return {
+    key: newKey(),
+    started_at: track.track.started,
+    minutes: Math.min(Math.max(track.track.minutes, 5), 720),
+    board,
+    break_id: props.log.places[0]?.id ?? null,
+    rides: track.track.rides.length,
+    paddle_m_s: track.track.paddling.speed_m_s,
+    track_id: track.id,
+  }
 }
 async function bring(files: FileList): Promise<void> {
   stop = new AbortController()
   going.value = true
   fault.value = ''
+  now.value = null
   try {
     now.value = await sendTracks(
       props.log.fitting_id,
       [...files],
       stop.signal,
-      (brought, track) => {
+      sessionOf,
+      (brought, kept) => {
         now.value = brought
-        if (track) void sessionOf(track).then(again, failed)
+        if (kept) void again()
       },
     )
   } catch (error) {

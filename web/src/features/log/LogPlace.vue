@@ -18,6 +18,7 @@ import ReadyNote from './ReadyNote.vue'
 import ScoreStrip from './ScoreStrip.vue'
 import SessionFace from './SessionFace.vue'
 import SessionRow from './SessionRow.vue'
+import SeriesFace from './SeriesFace.vue'
 import TrialFace from './TrialFace.vue'
 
 const props = defineProps<{ id: number | null }>()
@@ -25,7 +26,7 @@ const { state, load } = useLog()
 const { units, masses } = useSession()
 const chosen = ref<number | null>(null)
 const face = ref<'trial' | 'shop'>('trial')
-/** Which of several trials is shown: three sets of fins are two of them. */
+/** Which of several trials is shown. */
 const picked = ref(0)
 const log = computed(() => state.log)
 usePageTitle(() => (log.value?.who ? `${log.value.who}: log` : 'Log'))
@@ -46,6 +47,10 @@ const trials = computed(() =>
       `${board.name || board.family} ${fins}`.trim()
     return { value, says: `${side(one.new, one.new_fins)} against ${side(one.old, one.old_fins)}` }
   }),
+)
+/** Sets of fins that are read as one, where the trial that is shown belongs to them. */
+const series = computed(() =>
+  log.value?.series.find((one) => one.trials.includes(trial.value?.id ?? -1)),
 )
 const session = computed(() => log.value?.sessions.find((one) => one.id === chosen.value) ?? null)
 const most = computed(() =>
@@ -123,7 +128,8 @@ const facts = computed(() => {
           <p v-if="trials.length > 1" role="group" aria-label="Which trial">
             <ChoiceButtons :options="trials" :chosen="picked" @choose="(one) => (picked = one)" />
           </p>
-          <TrialFace v-if="trial" :trial="trial" :ratings="ratings" />
+          <SeriesFace v-if="series" :series="series" />
+          <TrialFace v-if="trial" :trial="trial" :ratings="ratings" :part="!!series" />
           <p v-else class="says">No trial yet: two boards are compared by sessions on like days.</p>
           <BeginTrial :log="log" />
           <p>

@@ -11,6 +11,8 @@ import VerdictCell from './VerdictCell.vue'
 const props = defineProps<{
   trial: TrialOut
   ratings: Map<number, Record<string, number | null>>
+  /** Whether it is one of several that are read as one above it. */
+  part?: boolean
 }>()
 const { units } = useSession()
 const { endTrial, forgetTrial } = useLog()
@@ -66,7 +68,7 @@ const over = computed(() => {
 
 <template>
   <section aria-label="Trial">
-    <p class="says" data-trial>{{ answer.says }}</p>
+    <p class="says" :class="{ part }" data-trial>{{ answer.says }}</p>
     <p class="over">{{ over }} {{ rides }}</p>
     <div class="sides">
       <svg width="260" height="104" aria-hidden="true">

@@ -3,6 +3,10 @@
 
 export const ARRIVAL_VERDICT_WORDS = ['accept', 'talk', 'refuse'] as const
 
+export const BEST_SET_WATER_WORDS = ['below waist', 'waist to head', 'above head'] as const
+
+export const BEST_SET_BEHAVIOUR_WORDS = ['paddles', 'takes_off', 'runs', 'turns', 'holds'] as const
+
 export const BOARD_LIMITS = {
   length_m: [1.2, 3.82],
   width_m: [0.38, 0.9],

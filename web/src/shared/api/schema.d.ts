@@ -1183,6 +1183,23 @@ export interface paths {
         patch: operations["trial_change"];
         trace?: never;
     };
+    "/api/fittings/{id}/trials/fins/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Begin one: two sets, or three against the one in the middle. */
+        post: operations["trial_of_fins"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/why/": {
         parameters: {
             query?: never;
@@ -1945,6 +1962,36 @@ export interface components {
             steepness: number;
             /** Works */
             works: number;
+        };
+        /**
+         * BestSet
+         * @description Which of several sets does one thing best in waves of one size, and how sure; ``open``: those
+         *     not decided against the middle one, ``pairs_needed`` by the one of them that needs most; ``pairs`` of the
+         *     trial with fewest.
+         */
+        BestSet: {
+            /**
+             * Water
+             * @enum {string}
+             */
+            water: "below waist" | "waist to head" | "above head";
+            /**
+             * Behaviour
+             * @enum {string}
+             */
+            behaviour: "paddles" | "takes_off" | "runs" | "turns" | "holds";
+            /** Best */
+            best: string;
+            /** Decided */
+            decided: boolean;
+            /** Certainty */
+            certainty: number;
+            /** Open */
+            open: string[];
+            /** Pairs */
+            pairs: number;
+            /** Pairs Needed */
+            pairs_needed: number | null;
         };
         /**
          * Bin
@@ -3491,6 +3538,20 @@ export interface components {
             price?: number | null;
         };
         /**
+         * FinTrialIn
+         * @description Sets of the fin wall, by their names, that are tried on the board on the bench; with three, against the
+         *     one in the middle.
+         */
+        FinTrialIn: {
+            /** Sets */
+            sets: string[];
+            /**
+             * Preferred Board Id
+             * @default null
+             */
+            preferred_board_id?: number | null;
+        };
+        /**
          * FindingOut
          * @description Rides got over rides expected in a group of sessions: eight of ten between the ends of ``ratio``; how
          *     many sessions and surfers stand behind it; whether the model is off there, and constants that it could
@@ -4811,6 +4872,8 @@ export interface components {
             scores: components["schemas"]["Scores"];
             /** Trials */
             trials: components["schemas"]["TrialOut"][];
+            /** Series */
+            series: components["schemas"]["SeriesOut"][];
             /** Loans */
             loans: components["schemas"]["LoanOut"][];
             ready: components["schemas"]["ReadyOut"] | null;
@@ -6649,6 +6712,22 @@ export interface components {
             id: number;
         };
         /**
+         * SeriesOut
+         * @description Trials of several sets of fins on one board, read as one: ``trials`` by their numbers; ``sets`` in the
+         *     order in which they were named, ``middle`` the one that the others are tried against.
+         */
+        SeriesOut: {
+            /** Board */
+            board: string;
+            /** Sets */
+            sets: string[];
+            /** Middle */
+            middle: string;
+            /** Trials */
+            trials: number[];
+            found: components["schemas"]["SetsResult"];
+        };
+        /**
          * Session
          * @description Who is signed in, and the token that a post needs.
          */
@@ -6905,6 +6984,16 @@ export interface components {
         SessionsOut: {
             /** Surfers */
             surfers: components["schemas"]["SessionsOf"][];
+        };
+        /**
+         * SetsResult
+         * @description Several sets of fins, each tried against one in the middle, read as one.
+         */
+        SetsResult: {
+            /** Says */
+            says: string;
+            /** Cells */
+            cells: components["schemas"]["BestSet"][];
         };
         /**
          * Setting
@@ -13695,6 +13784,76 @@ export interface operations {
         };
         responses: {
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trial_of_fins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinTrialIn"];
+            };
+        };
+        responses: {
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
