@@ -114,6 +114,15 @@ class Log(PlaceCase):
         self.wait(lambda: Session.objects.get(pk=last.pk).rides == 7, "counted")
         self.find("//p[@aria-label='holds']/button[normalize-space(.)='far more']").click()
         self.wait(lambda: Session.objects.get(pk=last.pk).ratings.get("holds") == 2, "rated")
+        # Two touches before the first is answered are two changes.
+        self.driver.execute_script(
+            "for (const name of ['paddles', 'turns'])"
+            " [...document.querySelectorAll(`p[aria-label='${name}'] button`)].at(-1).click()"
+        )
+        self.wait(
+            lambda: {Session.objects.get(pk=last.pk).ratings.get(n) for n in ("paddles", "turns")} == {2},
+            "both rated",
+        )
         self.press("take this session out")
         self.wait(lambda: not Session.objects.filter(pk=last.pk).exists(), "gone")
         self.find("[data-trial]")

@@ -51,7 +51,7 @@ async function lendBoth(): Promise<void> {
     pair.value = null
 }
 function felt(loan: Loan, size: NonNullable<Loan['felt']>): void {
-  void changeLoan(loan.id, { version: loan.version, felt: loan.felt === size ? null : size })
+  void changeLoan(loan.id, { felt: loan.felt === size ? null : size })
 }
 </script>
 
@@ -71,7 +71,7 @@ function felt(loan: Loan, size: NonNullable<Loan['felt']>): void {
             v-if="!loan.back_at"
             type="button"
             class="plain link"
-            @click="changeLoan(loan.id, { version: loan.version, back: true })"
+            @click="changeLoan(loan.id, { back: true })"
           >
             it is back
           </button>
@@ -86,7 +86,7 @@ function felt(loan: Loan, size: NonNullable<Loan['felt']>): void {
             type="button"
             class="plain choice"
             :aria-pressed="loan.home === true"
-            @click="changeLoan(loan.id, { version: loan.version, home: loan.home !== true })"
+            @click="changeLoan(loan.id, { home: loan.home !== true })"
           >
             would take it home
           </button>

@@ -48,10 +48,7 @@ const waves = computed(() => {
 })
 function rate(behaviour: Behaviour, step: number): void {
   const now = props.session.ratings[behaviour] === step ? null : step
-  void change(props.session.id, {
-    version: props.session.version,
-    ratings: { ...props.session.ratings, [behaviour]: now },
-  })
+  void change(props.session.id, ({ ratings }) => ({ ratings: { ...ratings, [behaviour]: now } }))
 }
 async function count(text: string): Promise<void> {
   const read = text.trim() === '' ? { value: null } : readNumber(text, [0, 300])
@@ -59,7 +56,7 @@ async function count(text: string): Promise<void> {
   fault.value = 'fault' in read ? read.fault : ''
   if ('fault' in read) return
   const rides = read.value === null ? null : Math.round(read.value)
-  if (await change(props.session.id, { version: props.session.version, rides })) typed.value = null
+  if (await change(props.session.id, () => ({ rides }))) typed.value = null
 }
 async function corrected(found: TrackOut): Promise<void> {
   track.value = found

@@ -8,6 +8,7 @@ import {
   type LearningPatch,
   type LoanPatch,
   type Log,
+  type LoggedSession,
   type SessionPatch,
 } from '@/shared/api/client'
 
@@ -45,23 +46,42 @@ function load(id: number): Promise<boolean> {
 const here = () => state.log?.fitting_id ?? 0
 const path = () => ({ path: { id: here() } })
 
+/**
+ * Writes go one after another, each made from what stands when its turn comes: two quick touches are two changes,
+ * and neither is refused for the other.
+ */
+let line: Promise<unknown> = Promise.resolve()
+function inTurn(call: () => Promise<Log>): Promise<boolean> {
+  const turn = line.then(() => ask(call()))
+  line = turn
+  return turn
+}
+const sessionNow = (id: number) => state.log?.sessions.find((one) => one.id === id)
+const loanNow = (id: number) => state.log?.loans.find((one) => one.id === id)
+const gone = () =>
+  Promise.reject<Log>(
+    new ApiError(404, { field: 'request', value: null, message: 'It is no longer there.' }),
+  )
+
 /** The log of a surfer. */
 export function useLog() {
   return {
     state,
     load,
     again: () => load(here()),
-    change: (session: number, patch: SessionPatch) =>
-      ask(
-        unwrap<Log>(
+    change: (session: number, patch: (now: LoggedSession) => Omit<SessionPatch, 'version'>) =>
+      inTurn(() => {
+        const now = sessionNow(session)
+        if (!now) return gone()
+        return unwrap<Log>(
           api.PATCH('/api/fittings/{id}/log/{session}/', {
             params: { path: { id: here(), session } },
-            body: patch,
+            body: { version: now.version, ...patch(now) },
           }),
-        ),
-      ),
+        )
+      }),
     takeOut: (session: number) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(
           api.DELETE('/api/fittings/{id}/log/{session}/', {
             params: { path: { id: here(), session } },
@@ -69,17 +89,17 @@ export function useLog() {
         ),
       ),
     learning: (patch: LearningPatch) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(api.PATCH('/api/fittings/{id}/log/learning/', { params: path(), body: patch })),
       ),
     moveUp: (version: number) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(
           api.POST('/api/fittings/{id}/log/ready/', { params: path(), body: { version } }),
         ),
       ),
     lend: (boards: number[], due: string) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(
           api.POST('/api/fittings/{id}/loans/', {
             params: path(),
@@ -87,23 +107,25 @@ export function useLog() {
           }),
         ),
       ),
-    changeLoan: (loan: number, patch: LoanPatch) =>
-      ask(
-        unwrap<Log>(
+    changeLoan: (loan: number, patch: Omit<LoanPatch, 'version'>) =>
+      inTurn(() => {
+        const now = loanNow(loan)
+        if (!now) return gone()
+        return unwrap<Log>(
           api.PATCH('/api/fittings/{id}/loans/{loan}/', {
             params: { path: { id: here(), loan } },
-            body: patch,
+            body: { version: now.version, ...patch },
           }),
-        ),
-      ),
+        )
+      }),
     beginTrial: (old: Board, fresh: Board) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(
           api.POST('/api/fittings/{id}/trials/', { params: path(), body: { old, new: fresh } }),
         ),
       ),
     endTrial: (trial: number, ended: boolean) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(
           api.PATCH('/api/fittings/{id}/trials/{trial}/', {
             params: { path: { id: here(), trial } },
@@ -112,7 +134,7 @@ export function useLog() {
         ),
       ),
     forgetTrial: (trial: number) =>
-      ask(
+      inTurn(() =>
         unwrap<Log>(
           api.DELETE('/api/fittings/{id}/trials/{trial}/', {
             params: { path: { id: here(), trial } },
