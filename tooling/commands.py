@@ -15,7 +15,7 @@ from tooling.say import CannotGoOn
 def _start(given: argparse.Namespace) -> int:
     from tooling.serve import start
 
-    return start(given.port, not given.no_demo, given.standins)
+    return start(given.port, not given.no_demo, given.standins, given.backups)
 
 
 def _standin(given: argparse.Namespace) -> int:
@@ -50,6 +50,19 @@ def _manage(given: argparse.Namespace) -> int:
     from tooling.demo import manage
 
     return manage(given.words)
+
+
+def _backup(given: argparse.Namespace) -> int:
+    from tooling.demo import manage
+
+    keep = [] if given.keep is None else ["--keep", str(given.keep)]
+    return manage(["backup", str(given.file.absolute()), *keep])
+
+
+def _restore(given: argparse.Namespace) -> int:
+    from tooling.demo import restore
+
+    return restore(given.file.absolute(), given.replace)
 
 
 def _bench(given: argparse.Namespace) -> int:
@@ -104,6 +117,9 @@ def _parser() -> argparse.ArgumentParser:
     start.add_argument("--port", type=int, help="the port to serve on (8400)")
     start.add_argument("--no-demo", action="store_true", help="no demo shop, no button that opens it")
     start.add_argument("--standins", action="store_true", help="with simulated devices beside it")
+    start.add_argument(
+        "--backups", type=Path, metavar="FOLDER", help="a backup into it every day; 14 are kept"
+    )
     start.set_defaults(do=_start)
     standin = verbs.add_parser(
         "standin", help="a simulated device: gauge, buoy (127.0.0.1), watch (writes tracks)"
@@ -133,6 +149,14 @@ def _parser() -> argparse.ArgumentParser:
     )
     manage.add_argument("words", nargs=argparse.REMAINDER)
     manage.set_defaults(do=_manage)
+    backup = verbs.add_parser("backup", help="the whole database as one file")
+    backup.add_argument("file", type=Path, help="the file, or a folder that is there")
+    backup.add_argument("--keep", type=int, help="in a folder: delete all of ours but the newest so many")
+    backup.set_defaults(do=_backup)
+    restore = verbs.add_parser("restore", help="a backup in the place of what the database holds")
+    restore.add_argument("file", type=Path)
+    restore.add_argument("--replace", action="store_true", help="even where there are shops")
+    restore.set_defaults(do=_restore)
     figures = verbs.add_parser("figures", help="draw the figures of docs/model.md")
     figures.set_defaults(do=_figures)
     again = verbs.add_parser("recalibrate", help="what a shop's sessions say of the constants of the craft")

@@ -6,14 +6,15 @@ import contextlib
 import os
 import subprocess
 from collections.abc import Iterator, Sequence
+from pathlib import Path
 
 from tooling.cluster import Cluster
 from tooling.environment import kept_key, server_env
 from tooling.install import install
 from tooling.paths import PYTHON, SERVER, state_folder
-from tooling.say import say
+from tooling.say import CannotGoOn, say
+from tooling.serve import Running, prepare
 from tooling.serve import manage as run_manage
-from tooling.serve import prepare
 
 
 @contextlib.contextmanager
@@ -47,3 +48,16 @@ def manage(words: Sequence[str]) -> int:
     """Run a command of Django with the keyboard and the screen of whoever calls; return its exit code."""
     with database() as env:
         return subprocess.call([str(PYTHON), "manage.py", *words], cwd=SERVER, env=env)
+
+
+def restore(file: Path, replace: bool) -> int:
+    """Put a backup in the place of what the database holds; return the exit code.
+
+    Raises:
+        CannotGoOn: the application runs on it: what it remembers would no longer be true.
+    """
+    lock = Running(state_folder() / "start").take()
+    if lock is None:
+        raise CannotGoOn("Chord runs on this database: end it first (Ctrl-C where it was started)")
+    with lock:
+        return manage(["restore", str(file), *(["--replace"] if replace else [])])

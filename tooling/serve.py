@@ -17,6 +17,7 @@ from pathlib import Path
 from typing import IO, Any
 
 from tooling.cluster import Cluster, is_free
+from tooling.daily import into_folder
 from tooling.environment import kept_key, server_env
 from tooling.install import install, once
 from tooling.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
@@ -204,11 +205,14 @@ def serving(env: dict[str, str], port: int, workers: int = 1) -> Iterator[Server
 _LOOK_S, _FALLS, _WITHIN_S = 1.0, 5, 60.0
 
 
-def keep_running(server: Server, cluster: Cluster | None, running: Callable[[], None]) -> None:
+def keep_running(
+    server: Server, cluster: Cluster | None, running: Callable[[], None], look: Callable[[], None]
+) -> None:
     """Bring back server and database when they were killed, until Ctrl-C.
 
     Args:
         running: called when the server's process is another.
+        look: called every second, where all is well.
 
     Raises:
         CannotGoOn: they fall again and again.
@@ -221,6 +225,7 @@ def keep_running(server: Server, cluster: Cluster | None, running: Callable[[], 
             *(["server"] if not server.alive else []),
         ]
         if not fallen:
+            look()
             continue
         if len(falls) == _FALLS and time.monotonic() - falls[0] < _WITHIN_S:
             raise CannotGoOn(f"the {fallen[0]} ended {_FALLS} times within a minute; its words are above")
@@ -248,12 +253,17 @@ def _clear_the_way(running: Running, port: int) -> None:
         )
 
 
-def start(port: int | None, demo: bool, standins: bool = False) -> int:
+def start(port: int | None, demo: bool, standins: bool = False, backups: Path | None = None) -> int:
     """Install, start, serve until Ctrl-C.
 
     Args:
         standins: whether simulated devices run beside it.
+        backups: a folder into which a backup is written every day.
+
+    Raises:
+        CannotGoOn: there is no such folder, or what is needed is not there.
     """
+    keeping = into_folder(backups)
     begun = time.monotonic()
     folder = state_folder() / "start"
     running = Running(folder)
@@ -290,7 +300,8 @@ def start(port: int | None, demo: bool, standins: bool = False) -> int:
             note()
             say(f"\nChord is ready after {time.monotonic() - begun:.1f} s: http://127.0.0.1:{port}")
             say("Ctrl-C ends it.")
-            keep_running(server, cluster, note)
+            daily = kept.enter_context(keeping(env))
+            keep_running(server, cluster, note, daily.look)
             return 0
     except KeyboardInterrupt:
         say("\nEnding ...")

@@ -49,6 +49,7 @@ INSTALLED_APPS = [
     "quivers",
     "logbook",
     "demo",
+    "upkeep",
 ]
 
 MIDDLEWARE = [
