@@ -16,6 +16,8 @@ from accounts import commands, sign_in
 from accounts.commands import shop_terms
 from accounts.documents import Me, Session, ShopTerms, SignIn
 from accounts.models import User
+from accounts.people_selectors import shops_of
+from accounts.rights import rights_of
 from accounts.tenancy import ShopView, json_response
 from chord_core.documents import parse
 from chord_core.documents.terms import Terms
@@ -27,7 +29,8 @@ def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> JsonResponse:
     return JsonResponse({"error": {"field": "password", "value": None, "message": message}}, status=429)
 
 
-def _session(request: Request) -> Session:
+def session_out(request: Request) -> Session:
+    """The session of a browser as it is sent."""
     user = request.user
     # Nobody's choices are those with which a person begins.
     person = user if isinstance(user, User) and user.shop else User()
@@ -39,6 +42,10 @@ def _session(request: Request) -> Session:
             "signed_in": bool(person.shop),
             "person": person.get_short_name() or person.username or None,
             "shop": person.shop.name if person.shop else None,
+            "shop_id": person.shop_id,
+            "role": person.role if person.shop else None,
+            "rights": rights_of(person.role) if person.shop else (),
+            "shops": shops_of(person) if person.shop else (),
             "demo_available": commands.demo_available(request._request),
             "token": get_token(request._request),
         },
@@ -54,22 +61,22 @@ class SessionView(APIView):
     @extend_schema(responses=Session)
     def get(self, request: Request) -> HttpResponse:
         """Say who is signed in."""
-        return json_response(_session(request))
+        return json_response(session_out(request))
 
     @extend_schema(request=SignIn, responses=Session)
     def post(self, request: Request) -> HttpResponse:
         """Sign in."""
         given = parse(SignIn, request.data)
-        sign_in.sign_in(request._request, given.username, given.password)
+        sign_in.sign_in(request._request, given.username, given.password, given.code)
         request.user = request._request.user
-        return json_response(_session(request))
+        return json_response(session_out(request))
 
     @extend_schema(responses=Session)
     def delete(self, request: Request) -> HttpResponse:
         """Sign out."""
         logout(request._request)
         request.user = request._request.user
-        return json_response(_session(request))
+        return json_response(session_out(request))
 
 
 @method_decorator(csrf_protect, name="dispatch")
@@ -83,7 +90,7 @@ class DemoView(APIView):
         """Open the demo shop, on loopback with demo data only."""
         commands.open_demo(request._request)
         request.user = request._request.user
-        return json_response(_session(request))
+        return json_response(session_out(request))
 
 
 class TermsView(ShopView):
@@ -110,4 +117,4 @@ class MeView(ShopView):
         for name, value in given.items():
             setattr(self.person, name, value)
         self.person.save(update_fields=list(given))
-        return json_response(_session(request))
+        return json_response(session_out(request))

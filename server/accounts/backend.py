@@ -4,13 +4,15 @@ from typing import Any
 
 from django.contrib.auth.backends import ModelBackend
 from django.contrib.auth.hashers import make_password
+from django.db.models import OuterRef, Subquery
 from django.http import HttpRequest
 
-from accounts.models import User
+from accounts.models import Membership, User
+from accounts.rights import read_role
 
 
 class PersonBackend(ModelBackend):
-    """As Django's own, but a person comes with their shop: every request asks for both, in one query."""
+    """As Django's own, but a person comes with their shop and role: every request asks for them in one."""
 
     def authenticate(
         self, request: HttpRequest | None, username: str | None = None, password: str | None = None, **_: Any
@@ -27,5 +29,10 @@ class PersonBackend(ModelBackend):
 
     def get_user(self, user_id: int) -> User | None:
         """The person of a session; None when gone or no longer let in."""
-        user = User.objects.select_related("shop").filter(pk=user_id).first()
+        here = Membership.objects.filter(user=OuterRef("pk"), shop=OuterRef("shop")).values("role")[:1]
+        user = (
+            User.objects.select_related("shop").annotate(found_role=Subquery(here)).filter(pk=user_id).first()
+        )
+        if user:
+            user.role = read_role(user.found_role)
         return user if user and self.user_can_authenticate(user) else None

@@ -6,7 +6,9 @@ from django.contrib.auth.hashers import check_password
 from django.contrib.auth.models import AbstractUser, UserManager
 from django.contrib.auth.password_validation import validate_password
 from django.db import models
+from django.utils.functional import cached_property
 
+from accounts.rights import ROLES, Role, read_role
 from chord_core.documents import parse
 from chord_core.documents.terms import Terms
 
@@ -36,20 +38,24 @@ class PersonManager(UserManager["User"]):
     """Adds people whose passwords keep the rules."""
 
     def _create_user(self, username: str, email: str | None, password: str | None, **more: Any) -> "User":
+        role = more.pop("role", "owner")
         user: User = self.model(username=self.model.normalize_username(username), email=email or "", **more)
         user.set_password(password)
         user.save(using=self._db)
+        if user.shop:
+            Membership.objects.create(shop=user.shop, user=user, role=role)
         return user
 
 
 class User(AbstractUser):
-    """A person who signs in; works in one shop, and keeps a choice of units for lengths, masses and faces."""
+    """A person who signs in. ``shop`` is the one in which they work now, of those to which they belong; they
+    keep a choice of units for lengths, masses and faces."""
 
     MASSES = [("kg", "kilograms"), ("lb", "pounds")]
     FACES = [("words", "words of body height"), ("face", "face height"), ("back", "height from behind")]
     UNITS = [("imperial", "feet and inches"), ("metric", "metric")]
 
-    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, null=True, related_name="people")
+    shop = models.ForeignKey(Shop, on_delete=models.SET_NULL, null=True, related_name="people")
     units = models.CharField(max_length=8, choices=UNITS, default="imperial")
     masses = models.CharField(max_length=2, choices=MASSES, default="kg")
     faces = models.CharField(max_length=5, choices=FACES, default="words")
@@ -66,6 +72,12 @@ class User(AbstractUser):
                 condition=models.Q(faces__in=["words", "face", "back"]), name="user_faces_known"
             ),
         ]
+
+    @cached_property
+    def role(self) -> Role | None:
+        """What they are in the shop in which they work now; None where they do not belong to it."""
+        found = Membership.objects.filter(user=self, shop=self.shop_id).values_list("role", flat=True).first()
+        return read_role(found)
 
     def set_password(self, raw_password: str | None) -> None:
         """Take a password that keeps the rules, whichever way it comes in; None takes the old one away.
@@ -85,6 +97,62 @@ class User(AbstractUser):
             self.save(update_fields=["password"])
 
         return check_password(raw_password, self.password, hash_anew)
+
+
+class Membership(models.Model):
+    """That a person belongs to a shop, and as what."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="memberships")
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="memberships")
+    role = models.CharField(max_length=10)
+    began_at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [
+            models.UniqueConstraint(fields=["shop", "user"], name="belongs_once"),
+            models.CheckConstraint(condition=models.Q(role__in=ROLES), name="role_known"),
+        ]
+
+    def __str__(self) -> str:
+        return f"{self.user} as {self.role}"
+
+
+class Invitation(models.Model):
+    """A link that was printed: for somebody new, or for a person (``user``) to choose another password. Only
+    the digest of its word is kept; it opens once, until a day."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="invitations")
+    user = models.ForeignKey(User, on_delete=models.CASCADE, null=True, related_name="invitations")
+    name = models.CharField(max_length=80, blank=True)
+    role = models.CharField(max_length=10)
+    digest = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    ends_at = models.DateTimeField()
+    used_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["pk"]
+
+    def __str__(self) -> str:
+        return self.name or str(self.user)
+
+
+class SignedIn(models.Model):
+    """A browser in which somebody is signed in, so that it can be listed and ended."""
+
+    user = models.ForeignKey(User, on_delete=models.CASCADE, related_name="signed_in")
+    session_key = models.CharField(max_length=40, unique=True)
+    browser = models.CharField(max_length=200, blank=True)
+    began_at = models.DateTimeField(auto_now_add=True)
+    seen_at = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ["-seen_at"]
+
+    def __str__(self) -> str:
+        return f"{self.user}: {self.browser}"
 
 
 RowT = TypeVar("RowT", bound=models.Model, covariant=True)

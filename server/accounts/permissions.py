@@ -1,17 +1,29 @@
-"""Who may ask the API at all."""
+"""Who may ask the API at all, and who what."""
 
 from typing import Any
 
-from rest_framework.permissions import BasePermission
+from rest_framework.permissions import SAFE_METHODS, BasePermission
 from rest_framework.request import Request
+
+from accounts.rights import allowed
 
 
 class HasShop(BasePermission):
-    """Signed in, and working in a shop."""
+    """Signed in, working in a shop, in a role that may do what is asked."""
 
     message = "Sign in first."
 
     def has_permission(self, request: Request, view: Any) -> bool:
-        """Whether the person may ask at all; what they see is cut by ``ShopView.own``."""
+        """Whether the person may ask; what they see is cut by ``ShopView.own``."""
         user = request.user
-        return bool(user and user.is_authenticated and user.shop_id)
+        if not (user and user.is_authenticated and user.shop_id):
+            return False
+        match = request._request.resolver_match
+        reads = request.method in SAFE_METHODS
+        if allowed(user.role, str(match.url_name) if match else "", reads):
+            return True
+        self.message = (
+            f"As {user.role or 'a stranger'} you may not {'read' if reads else 'do'} this here; "
+            "ask the owner of the shop."
+        )
+        return False

@@ -11,6 +11,7 @@ from django.http import HttpRequest
 from django.utils import timezone
 from rest_framework.exceptions import ErrorDetail, Throttled
 
+from accounts import second_factor
 from chord_core.errors import ChordError
 
 #: A password is checked by one thread at a time, for it is made to be costly; so many more may wait for it.
@@ -54,11 +55,15 @@ def _check_address(request: HttpRequest) -> None:
         raise TooMany("Too many wrong passwords from here: try again in a quarter of an hour.")
 
 
-def sign_in(request: HttpRequest, username: str, password: str) -> None:
+def sign_in(request: HttpRequest, username: str, password: str, code: str | None = None) -> None:
     """Sign a person in.
 
+    Args:
+        code: figures of their second factor, where they have one.
+
     Raises:
-        ChordError: name or password is wrong, or the account is locked after repeated failures.
+        ChordError: name or password is wrong, or the account is locked after repeated failures; figures are
+            needed, or wrong.
         TooMany: too many wrong ones came from this address, or too many sign in at this moment.
     """
     _check_address(request)
@@ -76,4 +81,5 @@ def sign_in(request: HttpRequest, username: str, password: str) -> None:
         _in_line.release()
     if user is None:
         raise ChordError("password", None, "This name and password do not go together.")
+    second_factor.check(user, code)
     login(request, user)

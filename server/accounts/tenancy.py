@@ -1,8 +1,9 @@
 """The one place where a view's queries are cut to the shop of the signed-in person."""
 
+from collections.abc import Sequence
 from typing import Any, TypeVar, cast
 
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404
 from pydantic import BaseModel
 from rest_framework.exceptions import NotAuthenticated, PermissionDenied
@@ -16,6 +17,7 @@ from chord_core.errors import ChordError
 from chord_core.fit.rules.terms import selling
 from chord_core.spoken import speaking
 
+RowT = TypeVar("RowT")
 OwnedT = TypeVar("OwnedT", bound=ShopOwned)
 
 
@@ -94,6 +96,13 @@ class ShopView(APIView):
     def own_or_404(self, model: type[OwnedT], pk: int) -> OwnedT:
         """One row of this shop; what another shop owns does not exist here."""
         return get_object_or_404(self.own(model), pk=pk)
+
+    @staticmethod
+    def found_or_404(rows: Sequence[RowT]) -> RowT:
+        """The first of some rows; none does not exist here."""
+        if not rows:
+            raise Http404
+        return rows[0]
 
 
 def json_response(document: BaseModel, status: int = 200) -> HttpResponse:

@@ -38,6 +38,9 @@ INSTALLED_APPS = [
     "drf_spectacular",
     "axes",
     "csp",
+    "django_otp",
+    "django_otp.plugins.otp_totp",
+    "django_otp.plugins.otp_static",
     "accounts",
     "surfers",
     "buoys",
@@ -96,6 +99,8 @@ AUTH_PASSWORD_VALIDATORS = [
         "NumericPasswordValidator",
     )
 ]
+#: The name under which an app on a phone lists the second factor.
+OTP_TOTP_ISSUER = "Chord"
 AXES_FAILURE_LIMIT = 5
 AXES_COOLOFF_TIME = 0.25
 AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]

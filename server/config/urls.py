@@ -7,6 +7,7 @@ from orders import api as orders
 from quivers import api as quivers
 
 from accounts import api as accounts
+from accounts import people_api as people
 from breaks import api as breaks
 from buoys import api as buoys
 from config import views
@@ -21,6 +22,18 @@ urlpatterns = [
     path("api/session/demo/", accounts.DemoView.as_view(), name="demo"),
     path("api/me/", accounts.MeView.as_view(), name="me"),
     path("api/shop/terms/", accounts.TermsView.as_view(), name="terms"),
+    path("api/me/password/", people.PasswordView.as_view(), name="password"),
+    path("api/me/second-factor/", people.SecondFactorView.as_view(), name="second-factor"),
+    path("api/me/signed-in/", people.SignedInView.as_view(), name="signed-in"),
+    path("api/me/signed-in/<int:pk>/", people.SignedInOneView.as_view(), name="signed-in-one"),
+    path("api/me/shop/", people.WorkInView.as_view(), name="work-in"),
+    path("api/join/<str:word>/", people.JoinView.as_view(), name="join"),
+    path("api/shops/", people.ShopsView.as_view(), name="shops"),
+    path("api/shop/people/", people.PeopleView.as_view(), name="people"),
+    path("api/shop/people/<int:pk>/", people.PersonView.as_view(), name="person"),
+    path("api/shop/people/<int:pk>/reset/", people.PersonResetView.as_view(), name="person-reset"),
+    path("api/shop/invitations/", people.InvitationsView.as_view(), name="invitations"),
+    path("api/shop/invitations/<int:pk>/", people.InvitationView.as_view(), name="invitation"),
     path("api/words/", rack.WordsView.as_view(), name="words"),
     path("api/line/", rack.LineView.as_view(), name="line"),
     path("api/boards/", rack.BoardsView.as_view(), name="boards"),

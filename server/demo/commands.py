@@ -13,7 +13,7 @@ from fins.documents import FinsIn
 from quivers.commands import change_owned, own_board
 from quivers.documents import OwnedIn, OwnedPatch
 
-from accounts.models import Shop, User
+from accounts.models import Membership, Shop, User
 from breaks.commands import keep_break
 from breaks.documents import BreakIn
 from chord_core.documents import Board, Surfer, parse
@@ -58,6 +58,18 @@ def fill_rack(folder: Path, count: int) -> str:
     return f"{RackBoard.objects.of(shop).count()} boards in the rack"
 
 
+def _people(shop: Shop, rows: list[dict[str, str]]) -> User:
+    """People of the shop, who have no password: the first comes in by the demo's button."""
+    made = []
+    for row in rows:
+        user = User(username=row["username"], first_name=row["first_name"], shop=shop)
+        user.set_unusable_password()
+        user.save()
+        Membership.objects.create(shop=shop, user=user, role=row["role"])
+        made.append(user)
+    return made[0]
+
+
 @transaction.atomic
 def load_demo(folder: Path, reset: bool = False) -> str:
     """Load the demo shop unless it is there.
@@ -71,14 +83,13 @@ def load_demo(folder: Path, reset: bool = False) -> str:
     """
     old = Shop.objects.filter(demo=True)
     if reset:
+        User.objects.filter(memberships__shop__demo=True).delete()
         old.delete()
     elif old.exists():
         return "the demo shop is there already"
     about = _read(folder, "shop")
     shop = Shop.objects.create(name=about["shop"], demo=True)
-    person = User(username=about["person"], first_name=about["first_name"], shop=shop)
-    person.set_unusable_password()
-    person.save()
+    person = _people(shop, about["people"])
     boards = _each(folder, "boards")
     hung: list[Any] = _read(folder, "boards").get("hung", [])
     pairs: Iterator[tuple[Any, Any]] = zip_longest(boards, hung, fillvalue={})

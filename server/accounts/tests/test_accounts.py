@@ -18,8 +18,9 @@ from django.utils import timezone
 from fins.models import FinStock
 from orders.models import Order
 
-from accounts import sign_in
-from accounts.models import Shop, User
+from accounts import people, sign_in
+from accounts.models import Shop, SignedIn, User
+from accounts.people_documents import InvitationIn
 from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
@@ -199,7 +200,9 @@ class DemoDoor(TestCase):
 
 
 #: Addresses that anybody may ask, signed in or not.
-OPEN_TO_ALL = {"health", "session", "demo", "page", "openapi", "no-such-address", "beach-worker"}
+OPEN_TO_ALL = {
+    "health", "session", "demo", "page", "openapi", "no-such-address", "beach-worker", "join",
+}  # fmt: skip
 #: What is asked of a ticket behind its address.
 PARTS = (
     "windows",
@@ -309,7 +312,9 @@ class Walls(ApiCase):
             self.order.pk,
         )
         own = {**of_board, **of_break, **of_buoy, **of_ticket, **of_order}
-        own |= {"fins": self.fins.pk}
+        own |= {"fins": self.fins.pk, **dict.fromkeys(("person", "person-reset"), self.user.pk)}
+        link = people.invite(self.shop, self.user, InvitationIn(name="New", role="coach"))[1]
+        own |= {"invitation": link.pk, "signed-in-one": SignedIn.objects.get(user=self.user).pk}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}, "buoy": {"name": "Stolen"}}

@@ -9,6 +9,7 @@ from django.core.management.base import BaseCommand, CommandError, CommandParser
 from django.db import IntegrityError, transaction
 
 from accounts.models import Shop, User
+from accounts.rights import ROLES
 
 
 class Command(BaseCommand):
@@ -19,6 +20,7 @@ class Command(BaseCommand):
     def add_arguments(self, parser: CommandParser) -> None:
         """The person's name and their shop's."""
         parser.add_argument("name", help="the name with which they sign in")
+        parser.add_argument("--role", choices=ROLES, default="owner", help="as what (owner)")
         parser.add_argument("--shop", required=True, help="the shop in which they work; made if it is new")
 
     def handle(self, *args: Any, **options: Any) -> None:
@@ -28,7 +30,7 @@ class Command(BaseCommand):
         try:
             with transaction.atomic():
                 shop, new = Shop.objects.get_or_create(name=options["shop"], demo=False)
-                User.objects.create_user(options["name"], password=password, shop=shop)
+                User.objects.create_user(options["name"], password=password, shop=shop, role=options["role"])
         except ValidationError as error:
             raise CommandError(" ".join(error.messages)) from error
         except IntegrityError as error:

@@ -204,6 +204,10 @@ export const HOURS_ASKED_LIMITS = {
 
 export const HOURS_ASKED_FREE_WORDS = ['any day', 'evenings and weekends', 'weekends'] as const
 
+export const INVITATION_IN_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
+
+export const INVITATION_OUT_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
+
 export const LEARNED_LIMITS = {
   sprint: [0.3, 3],
   cruise: [0.3, 3],
@@ -224,6 +228,10 @@ export const LINE_OUT_UNIT_WORDS = ['imperial', 'metric'] as const
 export const LINE_OUT_FAMILY_GUESS_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
 export const LINE_OUT_ASSUMED_WORDS = ['family', 'length_m', 'width_m', 'thickness_m'] as const
+
+export const LINK_SAYS_KIND_WORDS = ['join', 'password'] as const
+
+export const LINK_SAYS_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
 export const LOAN_OUT_FELT_WORDS = ['too small', 'right', 'too big'] as const
 
@@ -288,6 +296,10 @@ export const OWN_PRICES_LIMITS = {
   hire: [0, 2000],
 } as const
 
+export const PERSON_OUT_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
+
+export const PERSON_PATCH_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
+
 export const PINS_LIMITS = {
   length_m: [1.2, 3.82],
   width_m: [0.38, 0.9],
@@ -316,6 +328,10 @@ export const RATINGS_LIMITS = {
 } as const
 
 export const READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'rocker_m'] as const
+
+export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people'] as const
+
+export const RIGHT_OUT_ROLES_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
 export const ROCKER_LIMITS = {
   nose_m: [0, 0.5],
@@ -355,6 +371,10 @@ export const SEEN_OUT_LIMITS = {
 
 export const SEEN_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
 
+export const SESSION_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
+
+export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people'] as const
+
 export const SESSION_UNITS_WORDS = ['imperial', 'metric'] as const
 
 export const SESSION_MASSES_WORDS = ['kg', 'lb'] as const
@@ -378,6 +398,8 @@ export const SETTING_LIMITS = {
 } as const
 
 export const SETTING_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 'hollow'] as const
+
+export const SHOP_CHOICE_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
 export const SHORE_LIMITS = {
   faces_deg: [0, 360],
