@@ -119,8 +119,8 @@ class SignedInList(Result):
 
 
 class SecondFactorOut(Result):
-    """The second factor of whoever asks. While it is set up: the secret, and its code as a picture (SVG);
-    right after it was confirmed: words for a day without the phone, said once."""
+    """The second factor of whoever asks. While it is set up: the secret, and its code as a picture
+    (``data:`` of an SVG); right after it was confirmed: words for a day without the phone, said once."""
 
     on: bool
     secret: str | None = None

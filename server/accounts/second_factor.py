@@ -45,7 +45,7 @@ def begin(user: User) -> SecondFactorOut:
     TOTPDevice.objects.filter(user=user).delete()
     device = TOTPDevice.objects.create(user=user, name=_NAME, confirmed=False)
     secret = b32encode(device.bin_key).decode()
-    picture = segno.make(device.config_url, error="m").svg_inline(scale=4, border=2)
+    picture = segno.make(device.config_url, error="m").svg_data_uri(scale=4, border=2)
     return SecondFactorOut(on=False, secret=secret, picture=picture)
 
 

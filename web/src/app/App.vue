@@ -22,6 +22,7 @@ onMounted(async () => {
 <template>
   <v-app>
     <main v-if="fault" class="away" role="alert">{{ fault }}</main>
+    <router-view v-else-if="$route.name === 'join'" />
     <template v-else-if="session?.signed_in">
       <Weaves /><router-view />
       <div

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { nextTick, onMounted, ref } from 'vue'
 import { ApiError } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 
@@ -7,8 +7,11 @@ defineProps<{ again?: boolean }>()
 const { session, signIn, openDemo } = useSession()
 const username = ref('')
 const password = ref('')
+/** Figures of the second factor, once they are asked for. */
+const code = ref<string>()
 const fault = ref('')
 const first = ref<{ focus: () => void } | null>(null)
+const second = ref<{ focus: () => void } | null>(null)
 // Not by the attribute: over a page that has a focused field the browser refuses it.
 onMounted(() => first.value?.focus())
 
@@ -18,6 +21,10 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     await work()
   } catch (error) {
     fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    if (!(error instanceof ApiError) || error.fault.field !== 'code') return
+    code.value = ''
+    await nextTick()
+    second.value?.focus()
   }
 }
 </script>
@@ -29,13 +36,21 @@ async function attempt(work: () => Promise<void>): Promise<void> {
       The session ended. Sign in again: what you typed is kept and is saved then.
     </p>
     <p v-else class="about">A board for this surfer, and the waves they really get.</p>
-    <form @submit.prevent="attempt(() => signIn(username, password))">
+    <form @submit.prevent="attempt(() => signIn(username, password, code))">
       <v-text-field ref="first" v-model="username" label="Name" autocomplete="username" />
       <v-text-field
         v-model="password"
         label="Password"
         type="password"
         autocomplete="current-password"
+        :error-messages="code === undefined ? fault : ''"
+      />
+      <v-text-field
+        v-if="code !== undefined"
+        ref="second"
+        v-model="code"
+        label="Figures of your app"
+        autocomplete="one-time-code"
         :error-messages="fault"
       />
       <div class="doors">

@@ -67,6 +67,18 @@ export const router = createRouter({
       component: () => import('@/features/beach/BeachPlace.vue'),
       props: numbered,
     },
+    {
+      path: '/shop/:face(\\w+)?',
+      name: 'shop',
+      component: () => import('@/features/shop/ShopPlace.vue'),
+      props: ({ params }) => ({ face: String(params.face ?? '') }),
+    },
+    {
+      path: '/join/:word',
+      name: 'join',
+      component: () => import('@/features/shop/JoinPlace.vue'),
+      props: true,
+    },
     { path: '/guide', name: 'guide', component: () => import('./GuidePlace.vue') },
     {
       path: '/addresses',

@@ -6990,8 +6990,8 @@ export interface components {
         };
         /**
          * SecondFactorOut
-         * @description The second factor of whoever asks. While it is set up: the secret, and its code as a picture (SVG);
-         *     right after it was confirmed: words for a day without the phone, said once.
+         * @description The second factor of whoever asks. While it is set up: the secret, and its code as a picture
+         *     (``data:`` of an SVG); right after it was confirmed: words for a day without the phone, said once.
          */
         SecondFactorOut: {
             /** On */

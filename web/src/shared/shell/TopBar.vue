@@ -13,6 +13,7 @@ const PLACES = [
   { to: '/quiver', name: 'Quiver' },
   { to: '/log', name: 'Log' },
   { to: '/orders', name: 'Orders' },
+  { to: '/shop', name: 'Shop' },
 ]
 
 const stays = ref('')

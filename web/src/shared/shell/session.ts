@@ -101,8 +101,10 @@ export function useSession() {
     masses: computed<Masses>(() => state.session?.masses ?? 'kg'),
     faces: computed<FacesAs>(() => state.session?.faces ?? 'words'),
     load: async () => take(await unwrap<Session>(api.GET('/api/session/'))),
-    signIn: async (username: string, password: string) =>
-      take(await unwrap<Session>(api.POST('/api/session/', { body: { username, password } }))),
+    signIn: async (username: string, password: string, code?: string) =>
+      take(
+        await unwrap<Session>(api.POST('/api/session/', { body: { username, password, code } })),
+      ),
     openDemo: async () => take(await unwrap<Session>(api.POST('/api/session/demo/'))),
     signOut,
     /** Whether the session ended while the page stayed: the door opens over it. */
