@@ -131,7 +131,8 @@ def prepare(env: dict[str, str], cluster: Cluster | None, demo: bool) -> None:
         return
     stamps = cluster.folder / "stamps"
     migrations = sorted(SERVER.glob("*/migrations/*.py"))
-    needs = [ROOT / "requirements.lock", *migrations]
+    # After a migration the tables are watched: how that is done is a part of it.
+    needs = [ROOT / "requirements.lock", *migrations, SERVER / "trail" / "watching.py"]
     once("migrate", "migrating the database", cluster.data, needs, migrate, stamps)
     if demo:
         once("demo", "demo shop", cluster.data, [ROOT / "demo"], load_demo, stamps)

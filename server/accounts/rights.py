@@ -21,6 +21,7 @@ Right = Literal[
     "findings",
     "set the terms",
     "people",
+    "trail",
 ]
 
 _ADVISE: frozenset[Role] = frozenset({"owner", "advisor", "coach"})
@@ -43,6 +44,7 @@ MAY: dict[Right, frozenset[Role]] = {
     "findings": _ADVISE,
     "set the terms": _OWNER,
     "people": _OWNER,
+    "trail": _OWNER,
 }
 
 _TICKET: tuple[Right, Right] = ("read tickets", "advise")
@@ -77,6 +79,7 @@ ADDRESSES: dict[str, tuple[Right, Right]] = {
     **_same(_ORDER, "order-svg order-dxf order-stl order-3mf order-csv order-pdf"),
     "terms": ("work here", "set the terms"),
     **_same(("people", "people"), "people person person-reset invitations invitation"),
+    **_same(("trail", "trail"), "trail trail-file"),
 }
 
 

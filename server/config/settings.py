@@ -53,6 +53,7 @@ INSTALLED_APPS = [
     "logbook",
     "demo",
     "upkeep",
+    "trail",
 ]
 
 MIDDLEWARE = [
@@ -66,6 +67,7 @@ MIDDLEWARE = [
     "django.contrib.auth.middleware.AuthenticationMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "axes.middleware.AxesMiddleware",
+    "trail.middleware.Trail",
     "config.middleware.BoundedBody",
 ]
 #: Addresses end in a slash; one without is told so, for a redirect would lose what was posted.

@@ -5,6 +5,7 @@ from fins import api as fins
 from logbook import api as logbook
 from orders import api as orders
 from quivers import api as quivers
+from trail import api as trail
 
 from accounts import api as accounts
 from accounts import people_api as people
@@ -34,6 +35,8 @@ urlpatterns = [
     path("api/shop/people/<int:pk>/reset/", people.PersonResetView.as_view(), name="person-reset"),
     path("api/shop/invitations/", people.InvitationsView.as_view(), name="invitations"),
     path("api/shop/invitations/<int:pk>/", people.InvitationView.as_view(), name="invitation"),
+    path("api/shop/trail/", trail.TrailView.as_view(), name="trail"),
+    path("api/shop/trail.jsonl", trail.TrailFileView.as_view(), name="trail-file"),
     path("api/words/", rack.WordsView.as_view(), name="words"),
     path("api/line/", rack.LineView.as_view(), name="line"),
     path("api/boards/", rack.BoardsView.as_view(), name="boards"),

@@ -152,12 +152,26 @@ class TheShop(PlaceCase):
         )
         self.find("[data-verdict]")
 
+    def test_who_changed_what(self) -> None:
+        self.shop()
+        self.find("[aria-label='Bram Tallis works as']").send_keys("advisor")
+        self.wait(lambda: Membership.objects.get(user__username="bram").role == "advisor", "the role")
+        self.find("//aside//a[.='Trail']").click()
+        self.wait_text("[data-change=role]", "role coach → advisor")
+        self.assertIn("counter", self.text("[data-change=role]"))
+        self.find("[aria-label='Kind of record']").send_keys("board")
+        self.wait(lambda: not self.all("[data-change=role]"), "boards only")
+        self.find("[data-change=board] button").click()
+        self.wait(lambda: len(self.all("[data-change]")) == 1, "one board's changes")
+        self.press("everything again")
+        self.wait(lambda: len(self.all("[data-change=board]")) > 20, "boards again")
+
     def test_neat_and_clean(self) -> None:
         for size in ((1280, 800), (1366, 657), (390, 844)):
             self.at_size(*size)
-            for face in ("people", "door"):
+            for face in ("people", "trail", "door"):
                 with self.subTest(size=size, face=face):
                     self.shop(face)
-                    self.find("section.face h2")
+                    self.find("section.face :is(h2, tbody tr)")
                     self.check(face)
                     self.neat(".whole", face)

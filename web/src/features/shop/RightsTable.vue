@@ -14,6 +14,7 @@ const SAYS: Record<People['rights'][number]['right'], string> = {
   'know the water': 'set up breaks, buoys and sightings',
   findings: 'see where the model is off over all sessions',
   'set the terms': 'set prices, currency and tax',
+  trail: 'read who changed what',
   people: 'bring people in, change roles, let people go',
 }
 </script>

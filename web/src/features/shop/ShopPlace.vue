@@ -7,11 +7,13 @@ import TopBar from '@/shared/shell/TopBar.vue'
 import OwnDoor from './OwnDoor.vue'
 import PeopleFace from './PeopleFace.vue'
 import ShopChoice from './ShopChoice.vue'
+import TrailFace from './TrailFace.vue'
 
 const props = defineProps<{ face: string }>()
 const { session } = useSession()
 const FACES = [
   { face: 'people', says: 'People', right: 'people' },
+  { face: 'trail', says: 'Trail', right: 'trail' },
   { face: 'door', says: 'Your sign-in', right: 'work here' },
 ] as const
 const faces = computed(() => FACES.filter((one) => session.value?.rights.includes(one.right)))
@@ -41,6 +43,7 @@ usePageTitle(() => session.value?.shop ?? 'Shop')
         <ShopChoice />
       </aside>
       <PeopleFace v-if="shown === 'people'" />
+      <TrailFace v-else-if="shown === 'trail'" />
       <OwnDoor v-else />
     </main>
   </div>

@@ -97,6 +97,8 @@ export const CAUTION_SEVERITY_WORDS = ['stop', 'care', 'note'] as const
 
 export const CHANGE_THING_WORDS = ['litres', 'fins', 'practice', 'break'] as const
 
+export const CHANGE_OUT_DID_WORDS = ['made', 'changed', 'removed'] as const
+
 export const CHANGED_WHAT_WORDS = ['board', 'build', 'fins'] as const
 
 export const CONSTANT_LIMITS = {
@@ -329,7 +331,7 @@ export const RATINGS_LIMITS = {
 
 export const READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'rocker_m'] as const
 
-export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people'] as const
+export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail'] as const
 
 export const RIGHT_OUT_ROLES_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
@@ -373,7 +375,7 @@ export const SEEN_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 
 
 export const SESSION_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
-export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people'] as const
+export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail'] as const
 
 export const SESSION_UNITS_WORDS = ['imperial', 'metric'] as const
 

@@ -1898,6 +1898,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/trail/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Read a page, newest first. */
+        get: operations["trail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/trail.jsonl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send all of it, a JSON document a line. */
+        get: operations["trail_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shops/": {
         parameters: {
             query?: never;
@@ -3056,6 +3090,38 @@ export interface components {
             says: string;
         };
         /**
+         * ChangeOut
+         * @description One change: ``kind`` of record in trade words, ``name`` by which one knows it.
+         */
+        ChangeOut: {
+            /** Id */
+            id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Person */
+            person: number | null;
+            /** Who */
+            who: string;
+            /** Kind */
+            kind: string;
+            /** Row */
+            row: number;
+            /** Name */
+            name: string;
+            /**
+             * Did
+             * @enum {string}
+             */
+            did: "made" | "changed" | "removed";
+            /** Fields */
+            fields: components["schemas"]["FieldChange"][];
+            /** More */
+            more: number;
+        };
+        /**
          * ChangeResult
          * @description Answer of ``change``: the fit now, the fit that is right, and the changes that reach it, smallest
          *     first of each thing; none where one thing alone does not.
@@ -3564,6 +3630,18 @@ export interface components {
             sessions: number;
             /** Says */
             says: string;
+        };
+        /**
+         * FieldChange
+         * @description One value that differs, by its place in the record; in words, null where there was none.
+         */
+        FieldChange: {
+            /** Field */
+            field: string;
+            /** Before */
+            before: string | null;
+            /** After */
+            after: string | null;
         };
         /**
          * FileRead
@@ -6849,7 +6927,7 @@ export interface components {
              * Right
              * @enum {string}
              */
-            right: "work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people";
+            right: "work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail";
             /** Roles */
             roles: ("owner" | "advisor" | "coach" | "counter")[];
         };
@@ -7166,7 +7244,7 @@ export interface components {
             /** Role */
             role: ("owner" | "advisor" | "coach" | "counter") | null;
             /** Rights */
-            rights: ("work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people")[];
+            rights: ("work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail")[];
             /** Shops */
             shops: components["schemas"]["ShopChoice"][];
             /**
@@ -8456,6 +8534,20 @@ export interface components {
             value: string | null;
             /** Reasons */
             reasons: string[];
+        };
+        /**
+         * TrailOut
+         * @description A page of the trail, newest first; ``next``: what to give as ``before`` for the page after it.
+         */
+        TrailOut: {
+            /** Changes */
+            changes: components["schemas"]["ChangeOut"][];
+            /** Next */
+            next: number | null;
+            /** Kinds */
+            kinds: {
+                [key: string]: string;
+            };
         };
         /**
          * TrialIn
@@ -17225,6 +17317,90 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trail: {
+        parameters: {
+            query?: {
+                before?: number;
+                kind?: string;
+                person?: number;
+                row?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrailOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    trail_file: {
+        parameters: {
+            query?: {
+                before?: number;
+                kind?: string;
+                person?: number;
+                row?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/x-ndjson": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
