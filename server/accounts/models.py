@@ -15,11 +15,12 @@ from chord_core.documents.terms import Terms
 
 class Shop(models.Model):
     """A shop: everything in Chord belongs to one. ``terms``: its currency, tax and own prices,
-    where it said any."""
+    where it said any; ``keep_months``: how long it keeps customers after the last visit, for ever if null."""
 
     name = models.CharField(max_length=80)
     demo = models.BooleanField(default=False)
     terms = models.JSONField(null=True)
+    keep_months = models.PositiveSmallIntegerField(null=True)
 
     class Meta:
         constraints = [

@@ -22,6 +22,8 @@ Right = Literal[
     "set the terms",
     "people",
     "trail",
+    "know customers",
+    "erase customers",
 ]
 
 _ADVISE: frozenset[Role] = frozenset({"owner", "advisor", "coach"})
@@ -45,6 +47,9 @@ MAY: dict[Right, frozenset[Role]] = {
     "set the terms": _OWNER,
     "people": _OWNER,
     "trail": _OWNER,
+    "know customers": _ADVISE,
+    # Also what is taken along: all of a person in one file.
+    "erase customers": _OWNER,
 }
 
 _TICKET: tuple[Right, Right] = ("read tickets", "advise")
@@ -79,6 +84,10 @@ ADDRESSES: dict[str, tuple[Right, Right]] = {
     **_same(_ORDER, "order-svg order-dxf order-stl order-3mf order-csv order-pdf"),
     "terms": ("work here", "set the terms"),
     **_same(("people", "people"), "people person person-reset invitations invitation"),
+    **_same(("know customers", "know customers"), "customers customer customer-merge"),
+    **_same(
+        ("erase customers", "erase customers"), "customer-erase customer-document customer-sheet retention"
+    ),
     **_same(("trail", "trail"), "trail trail-file"),
 }
 

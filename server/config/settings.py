@@ -54,6 +54,7 @@ INSTALLED_APPS = [
     "demo",
     "upkeep",
     "trail",
+    "customers",
 ]
 
 MIDDLEWARE = [

@@ -1,5 +1,6 @@
 """All addresses of the server."""
 
+from customers import api as customers
 from django.urls import path, re_path
 from fins import api as fins
 from logbook import api as logbook
@@ -37,6 +38,17 @@ urlpatterns = [
     path("api/shop/invitations/<int:pk>/", people.InvitationView.as_view(), name="invitation"),
     path("api/shop/trail/", trail.TrailView.as_view(), name="trail"),
     path("api/shop/trail.jsonl", trail.TrailFileView.as_view(), name="trail-file"),
+    path("api/customers/", customers.CustomersView.as_view(), name="customers"),
+    path("api/customers/retention/", customers.RetentionView.as_view(), name="retention"),
+    path("api/customers/<int:pk>/", customers.CustomerView.as_view(), name="customer"),
+    path("api/customers/<int:pk>/merge/", customers.CustomerMergeView.as_view(), name="customer-merge"),
+    path("api/customers/<int:pk>/erase/", customers.CustomerEraseView.as_view(), name="customer-erase"),
+    path(
+        "api/customers/<int:pk>/customer.json",
+        customers.CustomerDocumentView.as_view(),
+        name="customer-document",
+    ),
+    path("api/customers/<int:pk>/customer.pdf", customers.CustomerSheetView.as_view(), name="customer-sheet"),
     path("api/words/", rack.WordsView.as_view(), name="words"),
     path("api/line/", rack.LineView.as_view(), name="line"),
     path("api/boards/", rack.BoardsView.as_view(), name="boards"),

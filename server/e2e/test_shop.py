@@ -3,11 +3,14 @@
 from django.test import Client
 from django_otp.oath import totp
 from django_otp.plugins.otp_totp.models import TOTPDevice
+from logbook.models import Track
 
 from accounts.models import Invitation, Membership, Shop, User
 from e2e.place_case import PlaceCase
+from surfers.models import Surfer
 
 PASSWORD = "wet wax and sand"
+_FIRST = {"trail": "section.face tbody tr:nth-child(-n + 6)"}
 
 
 class TheShop(PlaceCase):
@@ -143,7 +146,8 @@ class TheShop(PlaceCase):
         self.press("open a further shop")
         self.find("section[aria-label='Your shops'] input").send_keys("Tidewrack, South Quay")
         self.press("open it")
-        self.wait(lambda: Shop.objects.count() == 2, "opened")
+        self.wait(lambda: "/ticket" in self.driver.current_url, "the page of the further shop")
+        self.assertEqual(Shop.objects.count(), 2)
         self.driver.get(f"{self.live_server_url}/shop")
         self.wait_text("aside h1", "Tidewrack, South Quay")
         self.press("Tidewrack Boards, Marrow Coast")
@@ -151,6 +155,47 @@ class TheShop(PlaceCase):
             lambda: User.objects.get(username="counter").shop == Shop.objects.get(demo=True), "back again"
         )
         self.find("[data-verdict]")
+
+    def test_a_customer_is_found_noted_and_erased(self) -> None:
+        self.shop("customers")
+        self.find("[aria-label='Find a customer']").send_keys("salome")
+        self.wait(lambda: len(self.all("[data-customer]")) == 1, "found")
+        self.press("Salome Firth")
+        self.wait_text("[aria-label=Visits]", "Lantern Point")
+        notes = self.find("textarea")
+        notes.send_keys("rides with her sister")
+        self.find("input[type=checkbox]").click()
+        self.wait(lambda: Surfer.objects.filter(notes="rides with her sister").exists(), "noted")
+        self.wait(lambda: Surfer.objects.filter(consent_at__isnull=False).exists(), "consent")
+        self.check("a customer")
+        self.press("erase this person")
+        self.find("form[aria-label=Erase] input").send_keys("Salome")
+        self.press("erase for good")
+        self.wait_text("[role=alert]", "type the name as it stands")
+        self.type_over(self.find("form[aria-label=Erase] input"), "Salome Firth")
+        self.press("erase for good")
+        self.wait_text("section.face [role=status]", "Kept as figures of nobody: 1 tickets")
+        self.assertIn("sessions", self.text("section.face [role=status]"))
+        self.assertFalse(Surfer.objects.filter(name="Salome Firth").exists())
+        self.assertFalse(Track.objects.exists())
+
+    def test_the_same_person_is_put_together_and_a_rule_keeps_some(self) -> None:
+        shop = Shop.objects.get(demo=True)
+        Surfer.objects.create(shop=shop, name="INES  Varga", notes="second entry")
+        self.shop("customers")
+        self.find("[aria-label='Find a customer']").send_keys("ines v")
+        self.wait(lambda: len(self.all("[data-customer]")) == 2, "both")
+        self.find("[data-customer='Ines Varga'] button").click()
+        self.press("put together")
+        self.press("one person")
+        self.wait(lambda: not self.find("section.face").text.count("The same person?"), "one")
+        self.assertEqual(self.find("textarea").get_attribute("value"), "second entry")
+        self.press("all customers")
+        months = self.find("input.months")
+        months.send_keys("many\ue007")
+        self.wait_text("section.face [role=alert]", "number")
+        self.type_over(months, "24\ue007")
+        self.wait(lambda: Shop.objects.get(demo=True).keep_months == 24, "two years")
 
     def test_who_changed_what(self) -> None:
         self.shop()
@@ -169,9 +214,10 @@ class TheShop(PlaceCase):
     def test_neat_and_clean(self) -> None:
         for size in ((1280, 800), (1366, 657), (390, 844)):
             self.at_size(*size)
-            for face in ("people", "trail", "door"):
+            for face in ("customers", "people", "trail", "door"):
                 with self.subTest(size=size, face=face):
                     self.shop(face)
                     self.find("section.face :is(h2, tbody tr)")
                     self.check(face)
-                    self.neat(".whole", face)
+                    # Of a long list the first rows stand for all.
+                    self.neat(_FIRST.get(face, ".whole"), face)

@@ -85,8 +85,9 @@ def _kind_shown(answer: Answer, size: SizeResult, pinned: PinnedSize | None) -> 
 
 
 def list_fittings(shop: Shop) -> list[FittingRow]:
-    """The shop's tickets in the order in which they were opened."""
-    rows = Fitting.objects.of(shop).values_list("pk", "surfer_id", "facts", "created_at", "water__name")
+    """The shop's tickets in the order in which they were opened; those of nobody are figures only."""
+    known = Fitting.objects.of(shop).filter(surfer__erased_at__isnull=True)
+    rows = known.values_list("pk", "surfer_id", "facts", "created_at", "water__name")
     return [
         FittingRow(
             id=pk,

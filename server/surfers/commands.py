@@ -22,7 +22,9 @@ def remember(surfer: Surfer, facts: Facts) -> None:
         setattr(surfer, column, getattr(facts, column))
     board = facts.present_board
     surfer.present_board = board.model_dump(mode="json", exclude_unset=True) if board else None
-    surfer.save()
+    # What others write of the same person meanwhile, notes say, stays.
+    known = [*_COLUMNS, "present_board", "updated_at"] if surfer.pk else None
+    surfer.save(update_fields=known)
 
 
 def new_surfer(shop: Shop, facts: Facts) -> Surfer:

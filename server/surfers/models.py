@@ -13,7 +13,8 @@ class Surfer(ShopOwned):
 
     ``learned``: what their sessions have taught (``Learned``), ``learned_breaks`` by the number of a break
     the factor on the waves that it offers; used unless ``learns`` is off. Sessions before ``learns_from``
-    teach nothing."""
+    teach nothing. ``consent_at``: when they, or the guardian of a child, said that they may be kept;
+    ``erased_at``: the month in which the person was erased, and this became a figure of nobody."""
 
     name = models.CharField(max_length=80, blank=True)
     mass_kg = models.FloatField(null=True)
@@ -28,6 +29,10 @@ class Surfer(ShopOwned):
     learned_breaks = models.JSONField(default=dict)
     learns = models.BooleanField(default=True)
     learns_from = models.DateTimeField(null=True)
+    notes = models.TextField(blank=True)
+    guardian = models.CharField(max_length=80, blank=True)
+    consent_at = models.DateField(null=True)
+    erased_at = models.DateTimeField(null=True)
     updated_at = models.DateTimeField(auto_now=True)
 
     class Meta:

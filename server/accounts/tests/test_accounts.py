@@ -313,6 +313,10 @@ class Walls(ApiCase):
         )
         own = {**of_board, **of_break, **of_buoy, **of_ticket, **of_order}
         own |= {"fins": self.fins.pk, **dict.fromkeys(("person", "person-reset"), self.user.pk)}
+        surfer = Fitting.objects.get(pk=ticket["id"]).surfer_id
+        own |= dict.fromkeys(
+            ("customer", *(f"customer-{part}" for part in ("merge", "erase", "document", "sheet"))), surfer
+        )
         link = people.invite(self.shop, self.user, InvitationIn(name="New", role="coach"))[1]
         own |= {"invitation": link.pk, "signed-in-one": SignedIn.objects.get(user=self.user).pk}
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")

@@ -14,6 +14,8 @@ const SAYS: Record<People['rights'][number]['right'], string> = {
   'know the water': 'set up breaks, buoys and sightings',
   findings: 'see where the model is off over all sessions',
   'set the terms': 'set prices, currency and tax',
+  'know customers': 'find customers, write notes, put the same person together',
+  'erase customers': 'take a customer’s data along, erase them, set how long they are kept',
   trail: 'read who changed what',
   people: 'bring people in, change roles, let people go',
 }

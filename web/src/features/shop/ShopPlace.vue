@@ -1,9 +1,10 @@
 <script setup lang="ts">
-// The shop. To be read in five seconds: who works here and as what, and which links are still open.
+// The shop: its customers, who works here, who changed what, one's own sign-in.
 import { computed } from 'vue'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { useSession } from '@/shared/shell/session'
 import TopBar from '@/shared/shell/TopBar.vue'
+import CustomersFace from './CustomersFace.vue'
 import OwnDoor from './OwnDoor.vue'
 import PeopleFace from './PeopleFace.vue'
 import ShopChoice from './ShopChoice.vue'
@@ -12,6 +13,7 @@ import TrailFace from './TrailFace.vue'
 const props = defineProps<{ face: string }>()
 const { session } = useSession()
 const FACES = [
+  { face: 'customers', says: 'Customers', right: 'know customers' },
   { face: 'people', says: 'People', right: 'people' },
   { face: 'trail', says: 'Trail', right: 'trail' },
   { face: 'door', says: 'Your sign-in', right: 'work here' },
@@ -42,7 +44,8 @@ usePageTitle(() => session.value?.shop ?? 'Shop')
         </nav>
         <ShopChoice />
       </aside>
-      <PeopleFace v-if="shown === 'people'" />
+      <CustomersFace v-if="shown === 'customers'" />
+      <PeopleFace v-else-if="shown === 'people'" />
       <TrailFace v-else-if="shown === 'trail'" />
       <OwnDoor v-else />
     </main>

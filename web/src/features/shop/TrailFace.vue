@@ -25,13 +25,18 @@ const file = computed(() => {
   return `/api/shop/trail.jsonl?${new URLSearchParams(words)}`
 })
 
+/** The last question: an answer to an earlier one is dropped. */
+let last = 0
+
 async function load(more = false): Promise<void> {
+  const mine = ++last
   busy.value = true
   try {
     const before = more && next.value ? { before: next.value } : {}
     const found = await unwrap<TrailPage>(
       api.GET('/api/shop/trail/', { params: { query: { ...asked.value, ...before } } }),
     )
+    if (mine !== last) return
     rows.value = more ? [...rows.value, ...found.changes] : found.changes
     next.value = found.next
     kinds.value = found.kinds
@@ -39,7 +44,7 @@ async function load(more = false): Promise<void> {
   } catch (error) {
     fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
   } finally {
-    busy.value = false
+    if (mine === last) busy.value = false
   }
 }
 onMounted(() => load())
@@ -99,7 +104,7 @@ const words = (one: TrailPage['changes'][number]) =>
             </button>
             {{ one.did }}
           </td>
-          <td>
+          <td class="fields">
             <span v-for="field in words(one)" :key="field.place" class="field">
               {{ field.place }} <b>{{ field.says }}</b>
             </span>
@@ -130,13 +135,26 @@ const words = (one: TrailPage['changes'][number]) =>
 .what {
   min-width: 190px;
 }
+.fields {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 14px;
+}
 .field {
-  display: inline-block;
-  margin-right: 14px;
   overflow-wrap: anywhere;
 }
 .field b {
   font-weight: 600;
+}
+@media (max-width: 600px) {
+  thead {
+    display: none;
+  }
+  tr,
+  td {
+    display: block;
+    padding-block: 1px;
+  }
 }
 a {
   color: var(--sea);

@@ -331,7 +331,11 @@ export const RATINGS_LIMITS = {
 
 export const READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'rocker_m'] as const
 
-export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail'] as const
+export const RETENTION_IN_LIMITS = {
+  keep_months: [1, 240],
+} as const
+
+export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail', 'know customers', 'erase customers'] as const
 
 export const RIGHT_OUT_ROLES_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
@@ -375,7 +379,7 @@ export const SEEN_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 
 
 export const SESSION_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
-export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail'] as const
+export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail', 'know customers', 'erase customers'] as const
 
 export const SESSION_UNITS_WORDS = ['imperial', 'metric'] as const
 

@@ -495,6 +495,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/customers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List a page by name, or find by parts of it. */
+        get: operations["customers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is kept of them, their visits, and who may be the same person. */
+        get: operations["customer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        /** @description Change name, notes, guardian or consent. */
+        patch: operations["customer_change"];
+        trace?: never;
+    };
+    "/api/customers/{id}/customer.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it as ``chord-customer/1``. */
+        get: operations["customer_document"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/customer.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send it as PDF. */
+        get: operations["customer_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/erase/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take the person from every table and from the trail; figures stay without one. */
+        post: operations["customer_erase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/{id}/merge/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Take everything of the other over; the other is no more. */
+        post: operations["customer_merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/customers/retention/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** @description Set it; nobody is erased by that alone. */
+        put: operations["retention"];
+        /** @description Erase those whose time is over; whoever has an open order or a board out waits. */
+        post: operations["retention_erase"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/findings/": {
         parameters: {
             query?: never;
@@ -3377,6 +3498,146 @@ export interface components {
             section_m2: number[];
         };
         /**
+         * CustomerDocument
+         * @description All that is kept of a customer, ``chord-customer/1``: theirs to take along.
+         */
+        CustomerDocument: {
+            /**
+             * Format
+             * @default chord-customer/1
+             * @constant
+             */
+            format: "chord-customer/1";
+            /** Shop */
+            shop: string;
+            /** Name */
+            name: string;
+            /** Notes */
+            notes: string;
+            /** Guardian */
+            guardian: string;
+            /** Consent At */
+            consent_at: string | null;
+            /**
+             * Made On
+             * Format: date
+             */
+            made_on: string;
+            /** Visits */
+            visits: components["schemas"]["ExportVisit"][];
+            /** Boards */
+            boards: components["schemas"]["Board"][];
+            /** Orders */
+            orders: components["schemas"]["ExportOrder"][];
+            /** Sessions */
+            sessions: components["schemas"]["SessionIn"][];
+            /** Loans */
+            loans: components["schemas"]["ExportLoan"][];
+            /** Tracks */
+            tracks: components["schemas"]["ExportTrack"][];
+        };
+        /**
+         * CustomerOut
+         * @description A customer: what is kept of them, their visits, and who may be the same person.
+         */
+        CustomerOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Notes */
+            notes: string;
+            /** Guardian */
+            guardian: string;
+            /** Consent At */
+            consent_at: string | null;
+            /** Child */
+            child: boolean;
+            /** Age */
+            age: number | null;
+            /** Visits */
+            visits: components["schemas"]["Visit"][];
+            /** Sessions */
+            sessions: number;
+            /** Loans */
+            loans: number;
+            /** Twins */
+            twins: components["schemas"]["Twin"][];
+            /** Open Orders */
+            open_orders: number;
+        };
+        /**
+         * CustomerPatch
+         * @description What may be changed of a customer; what is not given stays. ``consent``: they said that they may be
+         *     kept (today), or took that back. A child's data are kept with the word of a guardian, who is named.
+         */
+        CustomerPatch: {
+            /**
+             * Name
+             * @default null
+             */
+            name?: string | null;
+            /**
+             * Notes
+             * @default null
+             */
+            notes?: string | null;
+            /**
+             * Guardian
+             * @default null
+             */
+            guardian?: string | null;
+            /**
+             * Consent
+             * @default null
+             */
+            consent?: boolean | null;
+        };
+        /**
+         * CustomerRow
+         * @description A customer in the list. ``last`` is the last day on which anything was done for them; ``due``: longer
+         *     ago than the shop keeps people.
+         */
+        CustomerRow: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Tickets */
+            tickets: number;
+            /** Sessions */
+            sessions: number;
+            /** Orders */
+            orders: number;
+            /**
+             * Last
+             * Format: date
+             */
+            last: string;
+            /** Consent At */
+            consent_at: string | null;
+            /** Guardian */
+            guardian: string;
+            /** Due */
+            due: boolean;
+        };
+        /**
+         * CustomersOut
+         * @description A page of customers by name; ``next``: what to give as ``after`` for the page behind it.
+         */
+        CustomersOut: {
+            /** Customers */
+            customers: components["schemas"]["CustomerRow"][];
+            /** Count */
+            count: number;
+            /** Due */
+            due: number;
+            /** Keep Months */
+            keep_months: number | null;
+            /** Next */
+            next: string | null;
+        };
+        /**
          * Day
          * @description A bar of what the break gives: a word for the face height and the share of days there.
          */
@@ -3554,6 +3815,28 @@ export interface components {
             fix: components["schemas"]["FixResult"] | null;
         };
         /**
+         * EraseIn
+         * @description The name once more, so that nobody is erased by a slip.
+         */
+        EraseIn: {
+            /** Name */
+            name: string;
+        };
+        /**
+         * Erased
+         * @description What became of the rows of somebody who was erased: removed, or kept as figures of nobody.
+         */
+        Erased: {
+            /** Removed */
+            removed: {
+                [key: string]: number;
+            };
+            /** Kept As Figures */
+            kept_as_figures: {
+                [key: string]: number;
+            };
+        };
+        /**
          * Event
          * @description Something that happened to a board: when (ISO 8601), who did it, what.
          */
@@ -3564,6 +3847,75 @@ export interface components {
             person: string;
             /** Says */
             says: string;
+        };
+        /**
+         * ExportLoan
+         * @description A board that was lent.
+         */
+        ExportLoan: {
+            board: components["schemas"]["Board"];
+            /**
+             * Out
+             * Format: date-time
+             */
+            out: string;
+            /**
+             * Due
+             * Format: date
+             */
+            due: string;
+            /** Back */
+            back: string | null;
+            /** Felt */
+            felt: string;
+        };
+        /**
+         * ExportOrder
+         * @description An order as it stands.
+         */
+        ExportOrder: {
+            /**
+             * Made
+             * Format: date-time
+             */
+            made: string;
+            /** State */
+            state: string;
+            board: components["schemas"]["Board"];
+            /** Price */
+            price: number | null;
+            /** Deposit */
+            deposit: number | null;
+            /** Note */
+            note: string;
+            /** Due */
+            due: string | null;
+        };
+        /**
+         * ExportTrack
+         * @description A track as the watch wrote it.
+         */
+        ExportTrack: {
+            /** Name */
+            name: string;
+            /** Text */
+            text: string;
+        };
+        /**
+         * ExportVisit
+         * @description A ticket as it stands.
+         */
+        ExportVisit: {
+            /**
+             * Opened
+             * Format: date-time
+             */
+            opened: string;
+            facts: components["schemas"]["Surfer"];
+            water: components["schemas"]["Water"];
+            /** Target L */
+            target_l: number | null;
+            board: components["schemas"]["Board"] | null;
         };
         /**
          * Faces
@@ -5341,6 +5693,14 @@ export interface components {
             faces?: ("words" | "face" | "back") | null;
         };
         /**
+         * MergeIn
+         * @description Who is the same person: everything of theirs comes over.
+         */
+        MergeIn: {
+            /** Other */
+            other: number;
+        };
+        /**
          * MonthDays
          * @description Days of an ordinary month on which each of the boards is the one to take, on which another does as
          *     well, and on which none works, of those that have an hour that counts.
@@ -6801,6 +7161,14 @@ export interface components {
             real_m: number | null;
         };
         /**
+         * RetentionIn
+         * @description How long customers are kept after the last thing that was done for them [months]; null: for ever.
+         */
+        RetentionIn: {
+            /** Keep Months */
+            keep_months: number | null;
+        };
+        /**
          * RideResult
          * @description Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
          *
@@ -6927,7 +7295,7 @@ export interface components {
              * Right
              * @enum {string}
              */
-            right: "work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail";
+            right: "work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail" | "know customers" | "erase customers";
             /** Roles */
             roles: ("owner" | "advisor" | "coach" | "counter")[];
         };
@@ -7244,7 +7612,7 @@ export interface components {
             /** Role */
             role: ("owner" | "advisor" | "coach" | "counter") | null;
             /** Rights */
-            rights: ("work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail")[];
+            rights: ("work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail" | "know customers" | "erase customers")[];
             /** Shops */
             shops: components["schemas"]["ShopChoice"][];
             /**
@@ -8748,6 +9116,18 @@ export interface components {
             high: boolean;
         };
         /**
+         * Twin
+         * @description Somebody who may be the same person: the same name, but for case, blanks and accents.
+         */
+        Twin: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Tickets */
+            tickets: number;
+        };
+        /**
          * Until
          * @description How long a board serves, in months, for quick, usual and slow learners; null: longer than is looked
          *     ahead. ``serves``: whether it does now; ``worth``: what it is worth in payment then, where its price is
@@ -8804,6 +9184,28 @@ export interface components {
             pairs: number;
             /** Pairs Needed */
             pairs_needed: number | null;
+        };
+        /**
+         * Visit
+         * @description A ticket of a customer: when, where, what was advised and what became of it.
+         */
+        Visit: {
+            /** Fitting Id */
+            fitting_id: number;
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Place */
+            place: string;
+            /** Board */
+            board: string;
+            line: components["schemas"]["Dims"] | null;
+            /** Litres */
+            litres: number | null;
+            /** Order */
+            order: string;
         };
         /**
          * WantedDay
@@ -11306,6 +11708,533 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customers: {
+        parameters: {
+            query?: {
+                after?: string;
+                due?: boolean;
+                q?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomersOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customer_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["CustomerPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customer_document: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerDocument"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customer_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customer_erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EraseIn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Erased"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    customer_merge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeIn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomerOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    retention: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RetentionIn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomersOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    retention_erase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CustomersOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
