@@ -140,6 +140,45 @@ class Invitation(models.Model):
         return self.name or str(self.user)
 
 
+class Token(models.Model):
+    """A word with which a machine asks the API. It works as a person of its own (``user``), who has a role
+    and no password; only the digest of the word is kept."""
+
+    shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="tokens")
+    user = models.OneToOneField(User, on_delete=models.CASCADE, related_name="token")
+    name = models.CharField(max_length=80)
+    digest = models.CharField(max_length=64, unique=True)
+    made_by = models.ForeignKey(User, on_delete=models.SET_NULL, null=True, related_name="+")
+    made_at = models.DateTimeField(auto_now_add=True)
+    used_at = models.DateTimeField(null=True)
+
+    class Meta:
+        ordering = ["pk"]
+        constraints = [models.UniqueConstraint(fields=["shop", "name"], name="token_name_once_a_shop")]
+
+    def __str__(self) -> str:
+        return self.name
+
+
+class Answered(models.Model):
+    """The answer to a request that a machine may send again under the same key: kept in the transaction that
+    did what it says, so that it is done once."""
+
+    token = models.ForeignKey(Token, on_delete=models.CASCADE, related_name="+")
+    key = models.CharField(max_length=200)
+    asked = models.CharField(max_length=64)
+    status = models.PositiveSmallIntegerField(null=True)
+    kind = models.CharField(max_length=100, blank=True)
+    body = models.BinaryField(null=True)
+    at = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        constraints = [models.UniqueConstraint(fields=["token", "key"], name="answered_once")]
+
+    def __str__(self) -> str:
+        return self.key
+
+
 class SignedIn(models.Model):
     """A browser in which somebody is signed in, so that it can be listed and ended."""
 

@@ -11,7 +11,7 @@ from rest_framework.permissions import AllowAny
 from rest_framework.request import Request
 from rest_framework.views import APIView
 
-from accounts import people, second_factor
+from accounts import people, second_factor, tokens
 from accounts.api import session_out
 from accounts.documents import Session
 from accounts.models import Invitation
@@ -28,6 +28,8 @@ from accounts.people_documents import (
     SecondFactorOut,
     ShopIn,
     SignedInList,
+    TokenIn,
+    TokensOut,
     WorkIn,
 )
 from accounts.people_selectors import invitation_out, people_of, signed_in
@@ -97,6 +99,31 @@ class PersonResetView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Make a link with which they choose another; it turns their second factor off."""
         return _link(self, people.reset_link(self.shop, self.person, pk))
+
+
+class TokensView(ShopView):
+    """Machines that ask the API."""
+
+    @extend_schema(operation_id="tokens", responses=TokensOut)
+    def get(self, request: Request) -> HttpResponse:
+        """List them."""
+        return json_response(tokens.tokens_of(self.shop))
+
+    @extend_schema(operation_id="token_make", request=TokenIn, responses={201: TokensOut})
+    def post(self, request: Request) -> HttpResponse:
+        """Let one ask; its word is said this once."""
+        word = tokens.make(self.shop, self.person, parse(TokenIn, request.data))
+        return json_response(tokens.tokens_of(self.shop, word), 201)
+
+
+class TokenView(ShopView):
+    """A machine that asks the API."""
+
+    @extend_schema(operation_id="token_end", responses=TokensOut)
+    def delete(self, request: Request, pk: int) -> HttpResponse:
+        """It may no longer ask; what it did stays."""
+        tokens.end(self.shop, pk)
+        return json_response(tokens.tokens_of(self.shop))
 
 
 @method_decorator(csrf_protect, name="dispatch")

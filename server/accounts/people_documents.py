@@ -129,6 +129,34 @@ class SecondFactorOut(Result):
     spare_left: int = 0
 
 
+#: What a machine may work as; never an owner.
+TokenRole = Literal["advisor", "coach", "counter"]
+
+
+class TokenIn(Document):
+    """A machine that asks the API: what it is called, and as what it works."""
+
+    name: Name
+    role: TokenRole
+
+
+class TokenOut(Result):
+    """A machine that may ask."""
+
+    id: int
+    name: str
+    role: Role
+    made_at: datetime
+    used_at: datetime | None
+
+
+class TokensOut(Result):
+    """Machines that may ask; ``word``: of the one that was just made, said this once."""
+
+    tokens: tuple[TokenOut, ...]
+    word: str | None = None
+
+
 class CodeIn(Document):
     """Six figures of the app."""
 

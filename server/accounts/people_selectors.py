@@ -45,7 +45,7 @@ def invitation_out(row: Invitation) -> InvitationOut:
 
 def people_of(shop: Shop, asker: User) -> PeopleOut:
     """Who works in a shop, links that are open, and what each role may do."""
-    rows = list(Membership.objects.select_related("user").filter(shop=shop))
+    rows = list(Membership.objects.select_related("user").filter(shop=shop, user__token__isnull=True))
     users = [row.user_id for row in rows]
     seen: dict[int, datetime] = {}
     for user, at in SignedIn.objects.filter(user__in=users).values_list("user", "seen_at"):

@@ -5,7 +5,7 @@ from typing import Any
 from rest_framework.permissions import SAFE_METHODS, BasePermission
 from rest_framework.request import Request
 
-from accounts.rights import allowed
+from accounts.rights import PERSONAL, allowed
 
 
 class HasShop(BasePermission):
@@ -19,6 +19,9 @@ class HasShop(BasePermission):
         if not (user and user.is_authenticated and user.shop_id):
             return False
         match = request._request.resolver_match
+        if hasattr(request._request, "via_token") and match and match.url_name in PERSONAL:
+            self.message = "This is a person's own; a machine may not ask it."
+            return False
         reads = request.method in SAFE_METHODS
         if allowed(user.role, str(match.url_name) if match else "", reads):
             return True

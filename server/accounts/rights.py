@@ -65,9 +65,11 @@ def _same(access: tuple[Right, Right], names: str) -> dict[str, tuple[Right, Rig
     return dict.fromkeys(names.split(), access)
 
 
+#: What is somebody's own: no machine asks it.
+PERSONAL = frozenset(["me", "password", "second-factor", "signed-in", "signed-in-one", "shops", "work-in"])
 #: Under which right an address is read, and written.
 ADDRESSES: dict[str, tuple[Right, Right]] = {
-    **_same(_OWN, "me password second-factor signed-in signed-in-one shops work-in"),
+    **dict.fromkeys(PERSONAL, _OWN),
     **_same(_ASK, "words line beside find asked gauge trade-in range sheet"),
     **_same(_STOCK, "boards board board-back tag tape table photograph rows fin-wall fins fins-table"),
     **_same(_STOCK, "board-svg board-dxf board-stl board-3mf board-csv board-pdf board-json"),
@@ -83,7 +85,7 @@ ADDRESSES: dict[str, tuple[Right, Right]] = {
     **_same(_ORDER, "orders order order-step order-card order-document"),
     **_same(_ORDER, "order-svg order-dxf order-stl order-3mf order-csv order-pdf"),
     "terms": ("work here", "set the terms"),
-    **_same(("people", "people"), "people person person-reset invitations invitation"),
+    **_same(("people", "people"), "people person person-reset invitations invitation tokens token"),
     **_same(("know customers", "know customers"), "customers customer customer-merge"),
     **_same(
         ("erase customers", "erase customers"), "customer-erase customer-document customer-sheet retention"

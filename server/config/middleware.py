@@ -16,6 +16,22 @@ def refused(status: int, field: str, message: str) -> JsonResponse:
     return JsonResponse(ChordError(field, None, message).as_document(), status=status)
 
 
+class Versioned:
+    """``/api/v1/`` is what programs of others may build on: the addresses of ``/api/``, which the pages use,
+    as they were promised. There is one version yet, so they are the same."""
+
+    _PREFIX = "/api/v1/"
+
+    def __init__(self, get_response: Answer) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        """Go on under the plain address."""
+        if request.path_info.startswith(self._PREFIX):
+            request.path_info = request.path = "/api/" + request.path_info.removeprefix(self._PREFIX)
+        return self.get_response(request)
+
+
 class BoundedBody:
     """Refuses what is too large by its announced length, before a byte of it is read or spooled.
 

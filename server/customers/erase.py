@@ -18,7 +18,7 @@ from logbook.models import Loan, Session
 from orders.models import Order
 from trail.models import Change
 
-from accounts.models import Shop, User
+from accounts.models import Answered, Shop, User
 from chord_core.errors import ChordError
 from customers.documents import Erased
 from customers.rows import Rows, rows_of
@@ -160,6 +160,8 @@ def erase(surfer: Surfer, by: User | None = None) -> Erased:
     kept = _figures(rows)
     removed["tracks"] = rows.tracks.delete()[0]
     rows.taught.delete()
+    # Answers that machines may ask for again hold what they were told.
+    Answered.objects.filter(token__shop=shop).delete()
     _blunt_surfer(surfer)
     Change.objects.filter(shop=shop.pk).filter(told).update(before=None, after=None)
     _note(shop, number, by)

@@ -1,5 +1,9 @@
 """The shop: who works here and as what, printed links, one's own sign-in, the second factor."""
 
+import json
+from urllib.error import HTTPError
+from urllib.request import Request, urlopen
+
 from django.test import Client
 from django_otp.oath import totp
 from django_otp.plugins.otp_totp.models import TOTPDevice
@@ -197,6 +201,24 @@ class TheShop(PlaceCase):
         self.type_over(months, "24\ue007")
         self.wait(lambda: Shop.objects.get(demo=True).keep_months == 24, "two years")
 
+    def test_a_machine_gets_a_token_and_loses_it(self) -> None:
+        self.shop("machines")
+        self.find("//label[contains(., 'Name')]/input").send_keys("the till")
+        self.press("make a token")
+        word = self.wait(lambda: self.text("[data-token]"), "the token")
+        headers = {"Authorization": f"Bearer {word}"}
+        address = Request(f"{self.live_server_url}/api/v1/boards/", headers=headers)
+        with urlopen(address) as answer:
+            self.assertGreater(len(json.load(answer)), 20)
+        self.check("machines")
+        self.press("end it")
+        self.press("the till asks no more")
+        self.wait_text("section.face", "No machine asks yet")
+        with self.assertRaises(HTTPError) as refused:
+            urlopen(address)
+        refused.exception.close()
+        self.assertEqual(refused.exception.code, 401)
+
     def test_who_changed_what(self) -> None:
         self.shop()
         self.find("[aria-label='Bram Tallis works as']").send_keys("advisor")
@@ -214,7 +236,7 @@ class TheShop(PlaceCase):
     def test_neat_and_clean(self) -> None:
         for size in ((1280, 800), (1366, 657), (390, 844)):
             self.at_size(*size)
-            for face in ("customers", "people", "trail", "door"):
+            for face in ("customers", "people", "machines", "trail", "door"):
                 with self.subTest(size=size, face=face):
                     self.shop(face)
                     self.find("section.face :is(h2, tbody tr)")

@@ -2,6 +2,7 @@
 
 import gzip
 import json
+import re
 import tempfile
 from datetime import UTC, datetime
 from pathlib import Path
@@ -172,12 +173,16 @@ class Seen(WaterCase):
         before = Sighting.objects.filter(place=place).count()
         self.keys("o")
         self.wait_text("[aria-label='What was seen']", "Factor 0.62")
+        used = re.search(r"over (\d+) days", self.text("[aria-label='What was seen']"))
+        days = int(used[1]) if used else 0
         self.type_over(self.named("Face"), "nonsense" + Keys.ENTER)
         self.wait_text("[aria-label='What was seen']", "is no wave height")
         self.assertEqual(self.named("Face").get_attribute("value"), "nonsense")
         self.type_over(self.named("Face"), "0.9 m" + Keys.ENTER)
         self.wait(lambda: Sighting.objects.filter(place=place).count() == before + 1, "it is written")
         self.wait(lambda: len(self.all(".row .seen")) == before + 1, "it is drawn")
+        # What is taken is what is shown: with the day in it.
+        self.wait_text("[aria-label='What was seen']", f"over {days + 1} days")
         self.press("Take the new factor")
         self.wait(lambda: Break.objects.get(pk=place.pk).shore["exposure"] < 0.6, "the factor is taken")
         self.wait(lambda: "factor 0.62" not in self.text(".facts"), "the facts say it")

@@ -23,6 +23,7 @@ KINDS = {
     "accounts_user": "person",
     "accounts_membership": "role",
     "accounts_invitation": "link",
+    "accounts_token": "token",
     "otp_totp_totpdevice": "second factor",
     "surfers_surfer": "surfer",
     "fittings_fitting": "ticket",

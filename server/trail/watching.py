@@ -15,6 +15,7 @@ DERIVED = frozenset({"logbook_taught", "logbook_breakevidence"})
 BY_PARENT = {
     "accounts_membership": None,
     "accounts_invitation": None,
+    "accounts_token": None,
     "accounts_user": None,
     "accounts_shop": None,
     "breaks_sighting": ("breaks_break", "place_id"),
@@ -25,8 +26,8 @@ BY_PARENT = {
 LEFT_OUT = (
     "updated_at", "version", "response", "learned", "learned_breaks", "said", "filled", "packed", "words",
     "last_login", "key", "last_t", "digest", "last_used_at", "throttling_failure_timestamp",
-    "throttling_failure_count", "drawn_with", "drawn_litres", "drawn_mass_kg", "drawn_nose_rocker_m",
-    "drawn_nose_width_m", "drawn_tail_rocker_m", "drawn_tail_width_m",
+    "throttling_failure_count", "used_at", "drawn_with", "drawn_litres", "drawn_mass_kg",
+    "drawn_nose_rocker_m", "drawn_nose_width_m", "drawn_tail_rocker_m", "drawn_tail_width_m",
 )  # fmt: skip
 
 FUNCTIONS = """

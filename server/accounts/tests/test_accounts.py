@@ -19,8 +19,9 @@ from fins.models import FinStock
 from orders.models import Order
 
 from accounts import people, sign_in
-from accounts.models import Shop, SignedIn, User
-from accounts.people_documents import InvitationIn
+from accounts import tokens as people_tokens
+from accounts.models import Shop, SignedIn, Token, User
+from accounts.people_documents import InvitationIn, TokenIn
 from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
@@ -318,7 +319,12 @@ class Walls(ApiCase):
             ("customer", *(f"customer-{part}" for part in ("merge", "erase", "document", "sheet"))), surfer
         )
         link = people.invite(self.shop, self.user, InvitationIn(name="New", role="coach"))[1]
-        own |= {"invitation": link.pk, "signed-in-one": SignedIn.objects.get(user=self.user).pk}
+        people_tokens.make(self.shop, self.user, TokenIn(name="till", role="counter"))
+        own |= {
+            "token": Token.objects.get().pk,
+            "invitation": link.pk,
+            "signed-in-one": SignedIn.objects.get(user=self.user).pk,
+        }
         stranger = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1")
         stranger.force_login(self.stranger)
         bodies = {"fitting": {"version": 1}, "break": {"name": "Stolen"}, "buoy": {"name": "Stolen"}}

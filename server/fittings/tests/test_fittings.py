@@ -194,8 +194,9 @@ class Tickets(ApiCase):
         with self.assertNumQueries(3):  # session, person with shop; tickets
             self.assertEqual(len(self.good("get", "/api/fittings/")), 4)
         self.good("get", "/api/boards/")
-        # session, person with shop, savepoint, ticket, write, release, state of the rack
-        with self.assertNumQueries(7):
+        # session, person with shop, who asks (for the trail), savepoint, ticket, write, release, state of the
+        # rack
+        with self.assertNumQueries(8):
             self.patch(ticket, target_l=41.0)
 
     def test_a_known_surfer_can_come_again(self) -> None:

@@ -4,11 +4,14 @@ import json
 from typing import Any
 
 from django.db import DatabaseError, connection, transaction
+from django.http import HttpRequest, HttpResponse
+from django.test import RequestFactory
 
 from accounts.models import Membership, User
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from rack.models import Board
 from surfers.models import Surfer
+from trail.middleware import Trail as TrailMiddleware
 from trail.models import Change
 from trail.selectors import KINDS
 from trail.watching import watched
@@ -102,8 +105,9 @@ class Trail(ApiCase):
             self.assertEqual(self.call(method, self.PATH, {}).status_code, 405)
 
     def test_another_shop_and_who_is_no_owner_see_nothing(self) -> None:
+        stranger = make_shop("south")[1]
         self.good("post", "/api/boards/", {"board": BOARD})
-        self.client.force_login(make_shop("south")[1])
+        self.client.force_login(stranger)
         self.assertNotIn("north", json.dumps(self.trail()))
         self.assertFalse([one for one in self.trail() if one["kind"] == "board"])
         self.client.force_login(self.user)
@@ -126,3 +130,15 @@ class Trail(ApiCase):
         self.assertEqual(lines[0]["after"]["width_m"], BOARD["width_m"])
         for bad in ("before=x", "before=0", "row=-1", "colour=red"):
             self.refused(400, "get", f"{self.PATH}?{bad}")
+
+    def test_who_only_reads_is_not_taken_for_who_changed_something_before(self) -> None:
+        self.good("post", "/api/boards/", {"board": BOARD})
+        request = RequestFactory().get("/api/boards/")
+
+        def reads(_: HttpRequest) -> HttpResponse:
+            Surfer.objects.create(shop=self.shop, name="by the way")
+            return HttpResponse()
+
+        TrailMiddleware(reads)(request)
+        self.assertEqual(Change.objects.filter(table="rack_board").first().who, "north-person")
+        self.assertEqual(Change.objects.get(table="surfers_surfer").who, "")

@@ -6,7 +6,6 @@ import { useTicket } from '@/shared/state/ticket'
 import NeedsLines from './NeedsLines.vue'
 import { headline, litresLine, notHere, waveLines } from './verdict'
 import type { Caution } from '@/shared/api/client'
-import WhyNot from './WhyNot.vue'
 
 defineEmits<{ why: [name: string] }>()
 const { answer, doubts, facts, version, settled, water } = useTicket()
@@ -37,7 +36,8 @@ const fix = computed(() => {
   const found = doubts.value?.fix
   return found?.first ? `${found.fixes[0]?.says} ${found.says}` : ''
 })
-// It looks three years ahead, long after the rest stands: no first page waits for it.
+// No first page waits for what is asked later, or looks three years ahead.
+const WhyNot = defineAsyncComponent(() => import('./WhyNot.vue'))
 const NextStepLine = defineAsyncComponent(() => import('./NextStepLine.vue'))
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
 const overBudget = computed(() => Math.round(ranked.value?.over_budget ?? 0))

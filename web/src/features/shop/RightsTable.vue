@@ -17,7 +17,7 @@ const SAYS: Record<People['rights'][number]['right'], string> = {
   'know customers': 'find customers, write notes, put the same person together',
   'erase customers': 'take a customer’s data along, erase them, set how long they are kept',
   trail: 'read who changed what',
-  people: 'bring people in, change roles, let people go',
+  people: 'bring people in, change roles, let people go, let machines ask',
 }
 </script>
 

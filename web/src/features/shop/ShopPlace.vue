@@ -5,6 +5,7 @@ import { usePageTitle } from '@/shared/shell/pageTitle'
 import { useSession } from '@/shared/shell/session'
 import TopBar from '@/shared/shell/TopBar.vue'
 import CustomersFace from './CustomersFace.vue'
+import MachinesFace from './MachinesFace.vue'
 import OwnDoor from './OwnDoor.vue'
 import PeopleFace from './PeopleFace.vue'
 import ShopChoice from './ShopChoice.vue'
@@ -15,6 +16,7 @@ const { session } = useSession()
 const FACES = [
   { face: 'customers', says: 'Customers', right: 'know customers' },
   { face: 'people', says: 'People', right: 'people' },
+  { face: 'machines', says: 'Machines', right: 'people' },
   { face: 'trail', says: 'Trail', right: 'trail' },
   { face: 'door', says: 'Your sign-in', right: 'work here' },
 ] as const
@@ -46,6 +48,7 @@ usePageTitle(() => session.value?.shop ?? 'Shop')
       </aside>
       <CustomersFace v-if="shown === 'customers'" />
       <PeopleFace v-else-if="shown === 'people'" />
+      <MachinesFace v-else-if="shown === 'machines'" />
       <TrailFace v-else-if="shown === 'trail'" />
       <OwnDoor v-else />
     </main>

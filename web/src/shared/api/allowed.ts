@@ -478,6 +478,10 @@ export const TIDE_LIMITS = {
 
 export const TIDE_SA_FROM_WORDS = ['equinox', 'perihelion'] as const
 
+export const TOKEN_IN_ROLE_WORDS = ['advisor', 'coach', 'counter'] as const
+
+export const TOKEN_OUT_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
+
 export const TRACK_EDIT_LIMITS = {
   at_s: [0, 1000000],
   to_s: [0, 1000000],
