@@ -15,7 +15,7 @@ from tooling.say import CannotGoOn
 def _start(given: argparse.Namespace) -> int:
     from tooling.serve import start
 
-    return start(given.port, not given.no_demo, given.standins, given.backups)
+    return start(given.port, not given.no_demo, given.standins, given.backups, given.workers)
 
 
 def _standin(given: argparse.Namespace) -> int:
@@ -107,12 +107,7 @@ def _schemas(_: argparse.Namespace) -> int:
     return write_generated()
 
 
-def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(
-        prog="./chord", description="Chord: a board for a surfer and the waves they really get."
-    )
-    parser.add_argument("--version", action="version", version=f"Chord {version()}")
-    verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
+def _add_start(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
     start = verbs.add_parser("start", help="install what is missing and serve on 127.0.0.1")
     start.add_argument("--port", type=int, help="the port to serve on (8400)")
     start.add_argument("--no-demo", action="store_true", help="no demo shop, no button that opens it")
@@ -120,7 +115,19 @@ def _parser() -> argparse.ArgumentParser:
     start.add_argument(
         "--backups", type=Path, metavar="FOLDER", help="a backup into it every day; 14 are kept"
     )
+    start.add_argument(
+        "--workers", type=int, choices=range(1, 65), default=1, metavar="N", help="processes that answer (1)"
+    )
     start.set_defaults(do=_start)
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="./chord", description="Chord: a board for a surfer and the waves they really get."
+    )
+    parser.add_argument("--version", action="version", version=f"Chord {version()}")
+    verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
+    _add_start(verbs)
     standin = verbs.add_parser(
         "standin", help="a simulated device: gauge, buoy (127.0.0.1), watch (writes tracks)"
     )

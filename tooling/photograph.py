@@ -107,7 +107,6 @@ def _fit(camera: Camera) -> None:
 def _faces(camera: Camera) -> None:
     for name, shown in (
         ("waves", ".waves .cell"),
-        ("numbers", ".numbers td"),
         ("gear", ".gear[data-fresh=true]"),
         ("beside", ".compare td"),
     ):
@@ -256,6 +255,13 @@ def _water(camera: Camera) -> None:
         camera.take(shot)
 
 
+def _shop(camera: Camera) -> None:
+    camera.go("/shop/people")
+    camera.until("[data-person=bram]")
+    camera.until("[aria-label='What each may do'] td")
+    camera.take("shop")
+
+
 VIEWS: tuple[Callable[[Camera], None], ...] = (
     _enter,
     _fit,
@@ -270,6 +276,7 @@ VIEWS: tuple[Callable[[Camera], None], ...] = (
     _in,
     _order,
     _water,
+    _shop,
 )
 
 

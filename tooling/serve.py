@@ -138,6 +138,10 @@ def prepare(env: dict[str, str], cluster: Cluster | None, demo: bool) -> None:
         once("demo", "demo shop", cluster.data, [ROOT / "demo"], load_demo, stamps)
 
 
+#: After so many requests a worker is replaced.
+_REQUESTS = 20_000
+
+
 def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[bytes]:
     words = ["-m", "gunicorn", "config.wsgi:application", "--bind", f"127.0.0.1:{port}"]
     words += [
@@ -148,6 +152,11 @@ def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[
         "--keep-alive",
         "75",
         "--preload",
+        # What a worker remembers grows: it makes room for a fresh one, never all at the same time.
+        "--max-requests",
+        str(_REQUESTS),
+        "--max-requests-jitter",
+        str(_REQUESTS // 5),
         "--log-level",
         "warning",
     ]
@@ -158,8 +167,9 @@ def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[
 
 
 class Server:
-    """The web server as a process of its own. One worker: what is kept of a ticket is there for its next
-    answer, and the kernels let its threads run side by side."""
+    """The web server as a process of its own. With one worker what is kept of a ticket is there for its next
+    answer, and the kernels let its threads run side by side; with more, each keeps its own, and as many
+    answers are computed at once."""
 
     def __init__(self, env: dict[str, str], port: int, workers: int = 1) -> None:
         self.env, self.port, self.workers = env, port, workers
@@ -254,12 +264,15 @@ def _clear_the_way(running: Running, port: int) -> None:
         )
 
 
-def start(port: int | None, demo: bool, standins: bool = False, backups: Path | None = None) -> int:
+def start(
+    port: int | None, demo: bool, standins: bool = False, backups: Path | None = None, workers: int = 1
+) -> int:
     """Install, start, serve until Ctrl-C.
 
     Args:
         standins: whether simulated devices run beside it.
         backups: a folder into which a backup is written every day.
+        workers: processes that answer.
 
     Raises:
         CannotGoOn: there is no such folder, or what is needed is not there.
@@ -291,7 +304,7 @@ def start(port: int | None, demo: bool, standins: bool = False, backups: Path | 
         with step("starting the server"), contextlib.ExitStack() as stack:
             if standins:
                 env = stack.enter_context(standing_in(env))
-            server = stack.enter_context(serving(env, port))
+            server = stack.enter_context(serving(env, port, workers))
             kept = stack.pop_all()
         with kept:
 

@@ -7,7 +7,7 @@ from django.contrib.auth import login
 from django.http import HttpRequest
 
 from accounts.documents import ShopTerms
-from accounts.models import Shop, User
+from accounts.models import Membership, Shop
 from chord_core.documents.terms import Terms
 from chord_core.errors import ChordError
 from chord_core.fit.rules.terms import currency, prices, selling
@@ -41,9 +41,15 @@ def open_demo(request: HttpRequest) -> None:
     """
     if not demo_available(request):
         raise ChordError("demo", None, "The demo shop opens on this machine only, with demo data.")
-    user = User.objects.filter(shop__demo=True, is_active=True).order_by("pk").first()
-    if user is None:
+    owners = Membership.objects.filter(shop__demo=True, role="owner", user__is_active=True)
+    found = owners.select_related("user", "shop").first()
+    if found is None:
         raise ChordError("demo", None, "The demo data is not loaded; ./chord demo --reset loads it.")
+    user = found.user
+    if user.shop_id != found.shop_id:
+        # They opened a further shop and work there now.
+        user.shop = found.shop
+        user.save(update_fields=["shop"])
     login(request, user, backend=BACKEND)
 
 

@@ -8,6 +8,7 @@ CHORD_DEMO             whether the demo shop may be opened with one button, on l
 CHORD_PROXIES          how many proxies of one's own stand before it; default 0
 CHORD_TRUSTED_ORIGINS  origins allowed to post behind a proxy, comma separated
 CHORD_LOG_LEVEL        default INFO
+CHORD_ACCESS_LOG       default false; a line of JSON for each request of the API, without personal data
 """
 
 from pathlib import Path
@@ -62,6 +63,7 @@ MIDDLEWARE = [
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
     "config.middleware.Versioned",
+    "config.middleware.TimedRequests",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "accounts.middleware.SlidingSession",
     "django.middleware.common.CommonMiddleware",
@@ -198,7 +200,18 @@ LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "filters": {"away": {"()": "config.logs.DatabaseAway"}},
-    "handlers": {"console": {"class": "logging.StreamHandler", "filters": ["away"]}},
-    "loggers": {"django": {"level": env.str("CHORD_LOG_LEVEL", default="INFO")}},
+    "formatters": {"line": {"format": "%(message)s"}},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler", "filters": ["away"]},
+        "lines": {"class": "logging.StreamHandler", "formatter": "line", "stream": "ext://sys.stdout"},
+    },
+    "loggers": {
+        "chord.requests": {
+            "handlers": ["lines"],
+            "level": "INFO" if env.bool("CHORD_ACCESS_LOG", default=False) else "WARNING",
+            "propagate": False,
+        },
+        "django": {"level": env.str("CHORD_LOG_LEVEL", default="INFO")},
+    },
     "root": {"handlers": ["console"], "level": env.str("CHORD_LOG_LEVEL", default="INFO")},
 }

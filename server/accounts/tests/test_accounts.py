@@ -20,7 +20,7 @@ from orders.models import Order
 
 from accounts import people, sign_in
 from accounts import tokens as people_tokens
-from accounts.models import Shop, SignedIn, Token, User
+from accounts.models import Membership, Shop, SignedIn, Token, User
 from accounts.people_documents import InvitationIn, TokenIn
 from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
@@ -175,7 +175,8 @@ class SigningIn(ApiCase):
 class DemoDoor(TestCase):
     def setUp(self) -> None:
         shop = Shop.objects.create(name="demo", demo=True)
-        User.objects.create(username="counter", shop=shop)
+        person = User.objects.create(username="counter", shop=shop)
+        Membership.objects.create(shop=shop, user=person, role="owner")
 
     def open(self, **meta: str) -> Any:
         return Client(**{"REMOTE_ADDR": "127.0.0.1", "HTTP_HOST": "127.0.0.1:8400", **meta}).post(
@@ -184,6 +185,10 @@ class DemoDoor(TestCase):
 
     def test_opens_with_one_button_on_loopback(self) -> None:
         self.assertTrue(self.open().json()["signed_in"])
+
+    def test_it_opens_for_whoever_works_in_a_further_shop_meanwhile(self) -> None:
+        User.objects.update(shop=Shop.objects.create(name="further"))
+        self.assertEqual(self.open().json()["shop"], "demo")
 
     def test_never_from_elsewhere_at_another_name_behind_a_proxy_or_without_demo_data(self) -> None:
         for meta in ({"REMOTE_ADDR": "10.0.0.7"}, {"HTTP_X_FORWARDED_FOR": "10.0.0.7"}):

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, defineAsyncComponent } from 'vue'
+import { computed } from 'vue'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
@@ -7,11 +7,9 @@ import { WATER_LIMITS, WATER_CROWD_WORDS, WATER_WIND_WORDS } from '@/shared/api/
 import { faceText, readDays, readFace, readNumber, type Days } from '@/shared/units/units'
 import FactField from './FactField.vue'
 import KeepBreak from './KeepBreak.vue'
+import MeasuredLine from './MeasuredLine.vue'
 import FactLine, { type Piece } from './FactLine.vue'
 import TicketCard from './TicketCard.vue'
-
-/** What was measured comes from the server after the ticket. */
-const MeasuredLine = defineAsyncComponent(() => import('./MeasuredLine.vue'))
 
 defineProps<{ open: boolean }>()
 defineEmits<{ toggle: [] }>()

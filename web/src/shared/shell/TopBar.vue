@@ -1,8 +1,10 @@
 <script setup lang="ts">
 // The bar over every place: where one is, and what the place puts beside it.
-import { ref, watch } from 'vue'
+import { defineAsyncComponent, ref, watch } from 'vue'
 import { useSession } from './session'
-import UnitsMenu from './UnitsMenu.vue'
+
+/** Nobody changes units before the page stands. */
+const UnitsMenu = defineAsyncComponent(() => import('./UnitsMenu.vue'))
 
 const props = defineProps<{ says?: string }>()
 const { session, signOut } = useSession()
