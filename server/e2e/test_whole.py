@@ -243,6 +243,9 @@ class HandedOver(WholeCase):
         self.open_demo()
         self.settled()
         self.press("hand over")
+        # What is not shown yet has no text.
+        self.wait_text("[aria-label='Hand over']", "this fitting as a file")
+        self.wait(lambda: all(a.text for a in self.all(".sheet a")), "the links are shown")
         links = {a.text.split(" Alt")[0]: a.get_attribute("href") for a in self.all(".sheet a")}
         fetched = {}
         for name, address in links.items():
