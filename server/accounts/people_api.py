@@ -212,7 +212,7 @@ class SecondFactorView(ShopView):
 
     @extend_schema(operation_id="second_factor_confirm", request=CodeIn, responses=SecondFactorOut)
     def put(self, request: Request) -> HttpResponse:
-        """Ask for it from now on; gives the spare words."""
+        """Ask for it from now on; gives the recovery codes."""
         return json_response(second_factor.confirm(self.person, parse(CodeIn, request.data).code))
 
     @extend_schema(operation_id="second_factor_off", request=PasswordAgain, responses=SecondFactorOut)

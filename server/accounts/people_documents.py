@@ -120,13 +120,13 @@ class SignedInList(Result):
 
 class SecondFactorOut(Result):
     """The second factor of whoever asks. While it is set up: the secret, and its code as a picture
-    (``data:`` of an SVG); right after it was confirmed: words for a day without the phone, said once."""
+    (``data:`` of an SVG); right after it was confirmed: recovery codes, said once."""
 
     on: bool
     secret: str | None = None
     picture: str | None = None
-    spare_codes: tuple[str, ...] = ()
-    spare_left: int = 0
+    recovery_codes: tuple[str, ...] = ()
+    recovery_left: int = 0
 
 
 #: What a machine may work as; never an owner.

@@ -1,4 +1,4 @@
-"""A second factor by an app on a phone (RFC 6238), with words for a day without it."""
+"""A second factor by an app on a phone (RFC 6238), with recovery codes for a day without it."""
 
 from __future__ import annotations
 
@@ -14,7 +14,7 @@ from accounts.models import User
 from accounts.people_documents import SecondFactorOut
 from chord_core.errors import ChordError
 
-_SPARE = 8
+_RECOVERY = 8
 _NAME = "app"
 
 
@@ -30,7 +30,7 @@ def has_second(user: User) -> bool:
 def state_of(user: User) -> SecondFactorOut:
     """The second factor of a person, as it is."""
     left = StaticToken.objects.filter(device__user=user).count()
-    return SecondFactorOut(on=has_second(user), spare_left=left)
+    return SecondFactorOut(on=has_second(user), recovery_left=left)
 
 
 @transaction.atomic
@@ -51,7 +51,7 @@ def begin(user: User) -> SecondFactorOut:
 
 @transaction.atomic
 def confirm(user: User, code: str) -> SecondFactorOut:
-    """Ask for it from now on; gives the spare words, once.
+    """Ask for it from now on; gives the recovery codes, once.
 
     Raises:
         ChordError: nothing was begun, or these are not the figures of this half minute.
@@ -64,14 +64,14 @@ def confirm(user: User, code: str) -> SecondFactorOut:
     device.confirmed = True
     device.save()
     StaticDevice.objects.filter(user=user).delete()
-    spare = StaticDevice.objects.create(user=user, name="spare")
-    words = tuple(secrets.token_hex(4) for _ in range(_SPARE))
-    StaticToken.objects.bulk_create([StaticToken(device=spare, token=word) for word in words])
-    return SecondFactorOut(on=True, spare_codes=words, spare_left=len(words))
+    recovery = StaticDevice.objects.create(user=user, name="recovery")
+    words = tuple(secrets.token_hex(4) for _ in range(_RECOVERY))
+    StaticToken.objects.bulk_create([StaticToken(device=recovery, token=word) for word in words])
+    return SecondFactorOut(on=True, recovery_codes=words, recovery_left=len(words))
 
 
 def check(user: User, code: str | None) -> None:
-    """Let somebody with a second factor in only with its figures, or with a spare word, which then is spent.
+    """Let somebody with a second factor in only with its figures, or with a recovery code, spent by that.
 
     Raises:
         ChordError: none was given, or it is wrong, or too many were tried.
@@ -94,6 +94,6 @@ def check(user: User, code: str | None) -> None:
 
 
 def _fitting(devices: list[TOTPDevice | StaticDevice], typed: str) -> list[TOTPDevice | StaticDevice]:
-    """Devices whose words look like what was typed: figures of the app, else a spare word."""
+    """Devices whose words look like what was typed: figures of the app, else a recovery code."""
     six = typed.isdigit() and len(typed) == 6
     return [device for device in devices if isinstance(device, TOTPDevice) == six]

@@ -252,7 +252,7 @@ class SecondFactor(PeopleCase):
         begun = self.good("post", self.PATH)
         self.assertTrue(begun["picture"].startswith("data:image/svg+xml"), begun["picture"][:60])
         self.assertGreaterEqual(len(begun["secret"]), 32)
-        return list(self.good("put", self.PATH, {"code": self.figures()})["spare_codes"])
+        return list(self.good("put", self.PATH, {"code": self.figures()})["recovery_codes"])
 
     def signs_in(self, **more: str) -> Any:
         body = {"username": "north-person", "password": PASSWORD, **more}
@@ -283,11 +283,11 @@ class SecondFactor(PeopleCase):
             self.call("post", "/api/session/", body, self.browser()).json()["error"]["field"], "password"
         )
 
-    def test_a_spare_word_opens_once(self) -> None:
+    def test_a_recovery_code_opens_once(self) -> None:
         words = self.set_up()
         self.assertEqual(len(set(words)), 8)
         self.assertEqual(self.signs_in(code=words[0].upper()).status_code, 200)
-        self.assertEqual(self.good("get", self.PATH)["spare_left"], 7)
+        self.assertEqual(self.good("get", self.PATH)["recovery_left"], 7)
         self.assertEqual(self.signs_in(code=words[0]).status_code, 400)
 
     def test_figures_of_long_ago_are_refused(self) -> None:

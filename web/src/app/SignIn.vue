@@ -63,23 +63,8 @@ async function attempt(work: () => Promise<void>): Promise<void> {
   </main>
 </template>
 
+<style scoped src="@/shared/theme/door.css"></style>
 <style scoped>
-.door {
-  width: 360px;
-  margin: 18vh auto 0;
-  padding: 28px 32px 32px;
-  background: var(--foam);
-  border: 1px solid var(--hairline);
-}
-h1 {
-  margin: 0;
-  font: 600 34px var(--serif);
-}
-.about {
-  margin: 4px 0 18px;
-  color: var(--soft-ink);
-  font-size: 16px;
-}
 .doors {
   display: flex;
   gap: 8px;

@@ -77,21 +77,4 @@ const use = () =>
   </main>
 </template>
 
-<style scoped>
-.door {
-  width: min(400px, calc(100vw - 24px));
-  margin: 14vh auto 0;
-  padding: 28px 32px 32px;
-  background: var(--foam);
-  border: 1px solid var(--hairline);
-}
-h1 {
-  margin: 0;
-  font: 600 34px var(--serif);
-}
-.about {
-  margin: 4px 0 18px;
-  color: var(--soft-ink);
-  font-size: 16px;
-}
-</style>
+<style scoped src="@/shared/theme/door.css"></style>

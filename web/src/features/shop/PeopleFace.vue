@@ -12,7 +12,7 @@ const { state, load, invite, reset, closeLink, changeRole, letGo, forgetLink } =
 const { session } = useSession()
 const name = ref('')
 const role = ref<Role>('advisor')
-/** Whom one is about to let go: asked once more. */
+/** Whom one is about to remove: asked once more. */
 const going = ref<number | null>(null)
 onMounted(load)
 onBeforeUnmount(forgetLink)
@@ -83,7 +83,7 @@ async function out(id: number): Promise<void> {
                   class="plain link"
                   @click="going = one.id"
                 >
-                  let go
+                  remove
                 </button>
                 <button v-else type="button" class="plain sure" @click="out(one.id)">
                   {{ one.name }} goes: signed out everywhere

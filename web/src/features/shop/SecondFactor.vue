@@ -31,18 +31,18 @@ const off = () =>
     <h2>Second factor</h2>
     <template v-if="state.on">
       <p>On: six figures of your app are asked for beside the password.</p>
-      <div v-if="state.spare_codes.length" class="spare">
+      <div v-if="state.recovery_codes.length" class="recovery">
         <p>
           <b
             >For a day without the phone, each once. Write them down now; they are not shown
             again.</b
           >
         </p>
-        <ul aria-label="Spare words">
-          <li v-for="word in state.spare_codes" :key="word">{{ word }}</li>
+        <ul aria-label="Recovery codes">
+          <li v-for="word in state.recovery_codes" :key="word">{{ word }}</li>
         </ul>
       </div>
-      <p v-else class="quiet">{{ state.spare_left }} spare words are left.</p>
+      <p v-else class="quiet">{{ state.recovery_left }} recovery codes are left.</p>
       <form v-if="turningOff" @submit.prevent="off">
         <label
           >Password
@@ -102,7 +102,7 @@ img {
     14px ui-monospace,
     monospace;
 }
-.spare ul {
+.recovery ul {
   display: grid;
   grid-template-columns: repeat(4, max-content);
   gap: 0 24px;

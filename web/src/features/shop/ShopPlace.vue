@@ -16,7 +16,7 @@ const { session } = useSession()
 const FACES = [
   { face: 'customers', says: 'Customers', right: 'know customers' },
   { face: 'people', says: 'People', right: 'people' },
-  { face: 'machines', says: 'Machines', right: 'people' },
+  { face: 'machines', says: 'API tokens', right: 'people' },
   { face: 'trail', says: 'Trail', right: 'trail' },
   { face: 'door', says: 'Your sign-in', right: 'work here' },
 ] as const

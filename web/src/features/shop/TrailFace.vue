@@ -91,7 +91,7 @@ const words = (one: TrailPage['changes'][number]) =>
       <tbody>
         <tr v-for="one in rows" :key="one.id" :data-change="one.kind">
           <td class="when">{{ shortDay(one.at) }}, {{ clock(new Date(one.at)) }}</td>
-          <td>{{ one.who || 'on the machine' }}</td>
+          <td>{{ one.who || 'command line' }}</td>
           <td class="what">
             {{ one.kind }}
             <button

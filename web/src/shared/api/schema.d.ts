@@ -1502,7 +1502,7 @@ export interface paths {
         };
         /** @description Say whether there is one. */
         get: operations["second_factor"];
-        /** @description Ask for it from now on; gives the spare words. */
+        /** @description Ask for it from now on; gives the recovery codes. */
         put: operations["second_factor_confirm"];
         /** @description Begin to set one up. */
         post: operations["second_factor_begin"];
@@ -7472,7 +7472,7 @@ export interface components {
         /**
          * SecondFactorOut
          * @description The second factor of whoever asks. While it is set up: the secret, and its code as a picture
-         *     (``data:`` of an SVG); right after it was confirmed: words for a day without the phone, said once.
+         *     (``data:`` of an SVG); right after it was confirmed: recovery codes, said once.
          */
         SecondFactorOut: {
             /** On */
@@ -7488,15 +7488,15 @@ export interface components {
              */
             picture: string | null;
             /**
-             * Spare Codes
+             * Recovery Codes
              * @default []
              */
-            spare_codes: string[];
+            recovery_codes: string[];
             /**
-             * Spare Left
+             * Recovery Left
              * @default 0
              */
-            spare_left: number;
+            recovery_left: number;
         };
         /**
          * Section
