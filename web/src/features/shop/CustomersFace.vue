@@ -70,11 +70,11 @@ async function allDue(): Promise<void> {
         <thead>
           <tr>
             <th scope="col">name</th>
-            <th scope="col">last</th>
+            <th scope="col">last visit</th>
             <th scope="col">tickets</th>
             <th scope="col">sessions</th>
             <th scope="col">orders</th>
-            <th scope="col">may be kept</th>
+            <th scope="col">consent</th>
           </tr>
         </thead>
         <tbody>
@@ -100,7 +100,7 @@ async function allDue(): Promise<void> {
         <h2>How long they are kept</h2>
         <p class="line">
           <label
-            >months after the last time, empty: for ever
+            >months after the last visit, empty: for ever
             <input
               class="months"
               inputmode="numeric"
