@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from concurrent.futures import ThreadPoolExecutor
+from contextvars import copy_context
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -185,5 +186,8 @@ def _in_pieces(
         here = min(max(asked - at * size, 0), len(mine))
         return _summary(build_fleet_ride(mine, their, rider, conditions), here)
 
+    pieces = range(math.ceil(len(hull) / size))
     with ThreadPoolExecutor(_WORKERS) as workers:
-        return concatenate(list(workers.map(ride, range(math.ceil(len(hull) / size)))))
+        # Each in a copy of what surrounds us: the tables in use are a part of it.
+        riding = [workers.submit(copy_context().run, ride, at) for at in pieces]
+        return concatenate([one.result() for one in riding])

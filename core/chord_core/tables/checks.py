@@ -15,6 +15,10 @@ if TYPE_CHECKING:
 Check = tuple[str, Iterable[str], Iterable[str]]
 
 
+#: Sums of a few decimals are off by so much at most.
+_NEARLY = 1e-6
+
+
 def _boards(tables: Tables) -> Iterator[Check]:
     families = [row.name for row in tables.families.families]
     builds, setups = [row.name for row in tables.builds.builds], list(tables.fins.setups)
@@ -95,6 +99,17 @@ def _constants(tables: Tables) -> Iterator[Check]:
     yield "craft: every constant", used, there
 
 
+#: Rows of the weights of the fit that are added to others; every other one is a whole.
+_ADDED = ("turning", "river turning")
+
+
+def _weights(tables: Tables) -> Iterator[str]:
+    for name, row in tables.fit.weights.items():
+        total = row.rides + row.style + row.handling + row.growth
+        if name not in _ADDED and abs(total - 1.0) > _NEARLY:
+            yield f"fit: weights of “{name}” add up to {total:g}"
+
+
 def cross_faults(tables: Tables) -> list[str]:
     """What does not fit together, a sentence each; none where all does."""
     faults = []
@@ -102,4 +117,4 @@ def cross_faults(tables: Tables) -> list[str]:
         for what, names, there in check(tables):
             known = set(there)
             faults += [f"{what} “{name}” is not known" for name in names if name not in known]
-    return faults
+    return [*faults, *_weights(tables)]
