@@ -12,7 +12,8 @@ import time
 import urllib.error
 import urllib.request
 from collections import deque
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
+from functools import partial
 from pathlib import Path
 from typing import IO, Any
 
@@ -20,6 +21,7 @@ from tooling.cluster import Cluster, is_free
 from tooling.daily import into_folder
 from tooling.environment import kept_key, server_env
 from tooling.install import install, once
+from tooling.job_worker import JobWorker, working
 from tooling.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
 from tooling.say import CannotGoOn, run, say, step
 from tooling.standins import standing_in
@@ -217,13 +219,13 @@ _LOOK_S, _FALLS, _WITHIN_S = 1.0, 5, 60.0
 
 
 def keep_running(
-    server: Server, cluster: Cluster | None, running: Callable[[], None], look: Callable[[], None]
+    server: Server, cluster: Cluster | None, running: Callable[[], None], looks: Sequence[Callable[[], None]]
 ) -> None:
     """Bring back server and database when they were killed, until Ctrl-C.
 
     Args:
         running: called when the server's process is another.
-        look: called every second, where all is well.
+        looks: called every second, where all is well.
 
     Raises:
         CannotGoOn: they fall again and again.
@@ -236,7 +238,8 @@ def keep_running(
             *(["server"] if not server.alive else []),
         ]
         if not fallen:
-            look()
+            for look in looks:
+                look()
             continue
         if len(falls) == _FALLS and time.monotonic() - falls[0] < _WITHIN_S:
             raise CannotGoOn(f"the {fallen[0]} ended {_FALLS} times within a minute; its words are above")
@@ -258,6 +261,8 @@ def _clear_the_way(running: Running, port: int) -> None:
     left = running.read()
     if left.get("server"):
         end_group(int(left["server"]), "gunicorn")
+    if left.get("jobs"):
+        end_process(int(left["jobs"]), JobWorker.MARK)
     if not is_free(port):
         raise CannotGoOn(
             f"port {port} is taken by another program; choose one: ./chord start --port {port + 1}"
@@ -305,17 +310,18 @@ def start(
             if standins:
                 env = stack.enter_context(standing_in(env))
             server = stack.enter_context(serving(env, port, workers))
+            jobs = stack.enter_context(working(env))
             kept = stack.pop_all()
         with kept:
 
             def note() -> None:
-                running.write(port=port, pid=os.getpid(), server=server.pid)
+                running.write(port=port, pid=os.getpid(), server=server.pid, jobs=jobs.pid)
 
             note()
             say(f"\nChord is ready after {time.monotonic() - begun:.1f} s: http://127.0.0.1:{port}")
             say("Ctrl-C ends it.")
             daily = kept.enter_context(keeping(env))
-            keep_running(server, cluster, note, daily.look)
+            keep_running(server, cluster, note, [daily.look, partial(jobs.look, note)])
             return 0
     except KeyboardInterrupt:
         say("\nEnding ...")

@@ -41,7 +41,8 @@ class Numbers(TestCase):
                     self.assertEqual((number.value, number.unit), (expected[0], expected[2]))
 
     def test_a_range_of_the_table_is_kept_and_others_reach_from_half_to_double(self) -> None:
-        arm, age = shipped_numbers()["/craft/constants/lay_arm_m"], shipped_numbers()["/sizing/moves/age_from"]
+        there = shipped_numbers()
+        arm, age = there["/craft/constants/lay_arm_m"], there["/sizing/moves/age_from"]
         self.assertEqual((arm.low, arm.high, arm.reasoned), (0.07, 0.14, True))
         self.assertEqual((age.low, age.high, age.reasoned), (20, 80, False))
         share = shipped_numbers()["/power/cruise_of_sprint"]

@@ -1,5 +1,7 @@
 """People and shops."""
 
+from collections.abc import Iterator
+from contextlib import contextmanager
 from typing import Any, ClassVar, Self, TypeVar
 
 from django.contrib.auth.hashers import check_password
@@ -11,16 +13,24 @@ from django.utils.functional import cached_property
 from accounts.rights import ROLES, Role, read_role
 from chord_core.documents import parse
 from chord_core.documents.terms import Terms
+from chord_core.fit.rules.terms import selling
+from chord_core.tables import using_tables
+from chord_core.tables.numbers import own_tables, standing
 
 
 class Shop(models.Model):
-    """A shop: everything in Chord belongs to one. ``terms``: its currency, tax and own prices,
-    where it said any; ``keep_months``: how long it keeps customers after the last visit, for ever if null."""
+    """A shop: everything in Chord belongs to one.
+
+    ``terms``: its currency, tax and own prices, where it said any; ``keep_months``: how long it keeps
+    customers after the last visit, for ever if null; ``numbers``: its own numbers of the tables, by their
+    places.
+    """
 
     name = models.CharField(max_length=80)
     demo = models.BooleanField(default=False)
     terms = models.JSONField(null=True)
     keep_months = models.PositiveSmallIntegerField(null=True)
+    numbers = models.JSONField(null=True)
 
     class Meta:
         constraints = [
@@ -33,6 +43,16 @@ class Shop(models.Model):
     def sells_on(self) -> Terms:
         """The terms on which it sells."""
         return parse(Terms, self.terms or {}, "terms")
+
+    def own_numbers(self) -> dict[str, float]:
+        """Its own numbers, as far as the tables of this version take them."""
+        return standing(self.numbers or {})
+
+    @contextmanager
+    def at_work(self) -> Iterator[None]:
+        """Everything inside is computed with its own numbers and sold on its terms."""
+        with using_tables(own_tables(self.own_numbers())), selling(self.sells_on()):
+            yield
 
 
 class PersonManager(UserManager["User"]):

@@ -1,6 +1,7 @@
 """The one place where a view's queries are cut to the shop of the signed-in person."""
 
 from collections.abc import Sequence
+from contextlib import nullcontext
 from typing import Any, TypeVar, cast
 
 from django.http import Http404, HttpResponse
@@ -12,9 +13,7 @@ from rest_framework.views import APIView
 
 from accounts.models import Shop, ShopOwned, ShopQuerySet, User
 from api_tools.query import QueryT, read_query
-from chord_core.documents.terms import Terms
 from chord_core.errors import ChordError
-from chord_core.fit.rules.terms import selling
 from chord_core.spoken import speaking
 
 RowT = TypeVar("RowT")
@@ -43,11 +42,11 @@ class ShopView(APIView):
     """A view that sees one shop only, and speaks in the units of who asks."""
 
     def dispatch(self, request: Any, *args: Any, **kwargs: Any) -> Any:
-        """Answer in the units that the person chose, at the prices of their shop."""
+        """Answer in the units that the person chose, by the numbers and at the prices of their shop."""
         user = request.user
         shop = getattr(user, "shop", None)
-        terms = shop.sells_on() if shop else Terms()
-        with speaking(getattr(user, "units", "metric"), getattr(user, "masses", "kg")), selling(terms):
+        there = shop.at_work() if shop else nullcontext()
+        with speaking(getattr(user, "units", "metric"), getattr(user, "masses", "kg")), there:
             return super().dispatch(request, *args, **kwargs)
 
     def initial(self, request: Request, *args: Any, **kwargs: Any) -> None:

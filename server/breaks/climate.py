@@ -3,7 +3,6 @@ from; without either, what is remembered."""
 
 from __future__ import annotations
 
-from functools import lru_cache
 from uuid import UUID
 
 import numpy as np
@@ -19,6 +18,7 @@ from chord_core.documents.verbs.river import RiverResult
 from chord_core.documents.verbs.shared import Bin
 from chord_core.errors import ChordError
 from chord_core.surfer.defaults import height_from_mass
+from chord_core.tables import kept_by_tables
 from chord_core.water.artificial import foam_m, pool_bins
 from chord_core.water.bins import class_of
 from chord_core.water.breaker import bins_document
@@ -34,13 +34,13 @@ ANYBODY_M = height_from_mass(75.0)
 _LIGHT = HoursAsked()
 
 
-@lru_cache(maxsize=6)
+@kept_by_tables(6)
 def _hours(buoy: int, stamp: UUID, depth_m: float | None, shore: Shore, tide: Tide | None) -> BreakHours:
     """Keyed by what it is made from; the buoy is fetched by its number, its stamp says how it stood."""
     return hours_at(seas_of_buoy(Buoy(pk=buoy, stamp=stamp)), shore, tide, depth_m)
 
 
-@lru_cache(maxsize=64)
+@kept_by_tables(64)
 def _climate(
     buoy: int, stamp: UUID, depth_m: float | None, shore: Shore, tide: Tide | None, asked: HoursAsked
 ) -> ClimateResult | None:

@@ -42,7 +42,9 @@ INSTALLED_APPS = [
     "django_otp",
     "django_otp.plugins.otp_totp",
     "django_otp.plugins.otp_static",
+    "procrastinate.contrib.django",
     "accounts",
+    "jobs",
     "surfers",
     "buoys",
     "breaks",
@@ -56,6 +58,7 @@ INSTALLED_APPS = [
     "upkeep",
     "trail",
     "customers",
+    "own_numbers",
 ]
 
 MIDDLEWARE = [

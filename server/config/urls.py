@@ -3,8 +3,10 @@
 from customers import api as customers
 from django.urls import path, re_path
 from fins import api as fins
+from jobs import api as jobs
 from logbook import api as logbook
 from orders import api as orders
+from own_numbers import api as own_numbers
 from quivers import api as quivers
 from trail import api as trail
 
@@ -109,6 +111,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/document/", fittings.DocumentView.as_view(), name="document"),
     path("api/fittings/<int:pk>/worth/", fittings.WorthView.as_view(), name="worth"),
     path("api/fittings/<int:pk>/orderable/", orders.OrderableView.as_view(), name="orderable"),
+    path("api/fittings/<int:pk>/numbers/", own_numbers.FittingNumbersView.as_view(), name="fitting-numbers"),
     path("api/fittings/<int:pk>/step/", fittings.StepView.as_view(), name="step"),
     path("api/fittings/<int:pk>/quiver/", quivers.QuiverView.as_view(), name="quiver"),
     path("api/fittings/<int:pk>/quiver/next/", quivers.NextView.as_view(), name="quiver-next"),
@@ -155,6 +158,15 @@ urlpatterns = [
         )
         for kind in DRAWING_TYPES
     ),
+    path("api/shop/numbers/", own_numbers.NumbersView.as_view(), name="numbers"),
+    path("api/shop/numbers/revisions/", own_numbers.RevisionsView.as_view(), name="numbers-revisions"),
+    path("api/shop/numbers/revisions/<int:pk>/undo/", own_numbers.UndoView.as_view(), name="numbers-undo"),
+    path("api/shop/numbers/effects/", own_numbers.EffectsView.as_view(), name="numbers-effect"),
+    path("api/shop/numbers/effects/<int:pk>/", own_numbers.EffectView.as_view(), name="numbers-effect-of"),
+    path("api/jobs/", jobs.JobsView.as_view(), name="jobs"),
+    path("api/jobs/<int:pk>/", jobs.JobView.as_view(), name="job"),
+    path("api/jobs/<int:pk>/stop/", jobs.StopView.as_view(), name="job-stop"),
+    path("api/jobs/<int:pk>/resume/", jobs.ResumeView.as_view(), name="job-resume"),
     path("api/fittings/<int:pk>/hand-out.pdf", fittings.HandOutView.as_view(), name="hand-out"),
     path("beach/worker.js", views.beach_worker, name="beach-worker"),
     re_path(r"^api(/.*)?$", views.no_such_address, name="no-such-address"),

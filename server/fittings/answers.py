@@ -6,7 +6,6 @@ asked for apart.
 """
 
 from dataclasses import dataclass, field
-from functools import lru_cache
 
 from chord_core.cancellation import check_cancelled
 from chord_core.documents import Board, FixRequest, HullResult, SizeRequest, SizeResult, Surfer, Water, parse
@@ -20,7 +19,7 @@ from chord_core.fit.judge.factors import FACTORS
 from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import describe_hull
 from chord_core.spoken import Spoken, spoken
-from chord_core.tables import families
+from chord_core.tables import families, kept_by_tables
 from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
 from fittings.models import Fitting
 from fittings.ranking import Fleet, Ranking, case_for, fleet_of_rack, rank_fleet
@@ -36,7 +35,7 @@ _SEARCHED = 128
 _SIZED = 8
 
 
-@lru_cache(maxsize=256)
+@kept_by_tables(256)
 def drawn(board: Board) -> HullResult:
     """The hull of a board as it is described, kept for the last few."""
     return describe_hull(board)
@@ -159,13 +158,13 @@ def _said_in(surfer: Surfer, water: Water, case: Case) -> Said:
     return Said(surfer, water, case, facts, spoken())
 
 
-@lru_cache(maxsize=_SIZED)
+@kept_by_tables(_SIZED)
 def sized_of(said: Said, target_l: float | None) -> Sized:
     """A case with its search, kept for what else is asked of it."""
     return Sized(said.case, target_l)
 
 
-@lru_cache(maxsize=_SEARCHED)
+@kept_by_tables(_SEARCHED)
 def _windows(said: Said, target_l: float | None, pins: Pins | None) -> tuple[SizeResult, PinnedSize | None]:
     case, sized = said.case, sized_of(said, target_l)
     answer = answer_of(sized)
@@ -185,7 +184,7 @@ def build_doubts(fitting: Fitting) -> Doubts:
     return kept.model_copy(update={"version": fitting.version})
 
 
-@lru_cache(maxsize=_SEARCHED)
+@kept_by_tables(_SEARCHED)
 def _doubts(said: Said, rack: Rack, target_l: float | None) -> Doubts:
     """How sure the first boards' places are, what to ask next, and what to try before selling; of no version
     yet."""

@@ -1,14 +1,13 @@
 """What the last surfers asked of the rack: whom each board suits, whom nothing that hangs there suits."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 
 from accounts.models import Shop
 from chord_core.documents import Surfer, Water, parse
 from chord_core.fit.answer.size import Sized
-from chord_core.tables import tables
+from chord_core.tables import kept_by_tables, tables
 from fittings.documents import AskedFor, Demand
 from fittings.models import Fitting
 from fittings.ranking import case_for, fleet_of_rack, rank_fleet
@@ -33,7 +32,7 @@ class _Wanted:
     suits: tuple[int, ...]
 
 
-@lru_cache(maxsize=256)
+@kept_by_tables(256)
 def _wanted(rack: Rack, surfer: str, water: str, target_l: float | None) -> _Wanted | None:
     of, there = Surfer.model_validate_json(surfer), Water.model_validate_json(water)
     case = case_for(of, there)

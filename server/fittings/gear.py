@@ -1,7 +1,6 @@
 """What goes with the board on the bench of a ticket: the core's answer over the shop's own fin wall."""
 
 from dataclasses import dataclass, field
-from functools import lru_cache
 
 from fins.selectors import fins_in_stock
 
@@ -15,6 +14,7 @@ from chord_core.fit.rules.fin_sets import box_kind_of
 from chord_core.fit.rules.terms import terms
 from chord_core.ride.fins import groups_in, setup_of
 from chord_core.spoken import Spoken, spoken
+from chord_core.tables import kept_by_tables
 from fittings.answers import Ticket, judge_ticket
 from fittings.documents import Gear, GearChoice
 from fittings.models import Fitting
@@ -53,7 +53,7 @@ class _Asked:
     terms: Terms
 
 
-@lru_cache(maxsize=_KEPT)
+@kept_by_tables(_KEPT)
 def _answer(asked: _Asked) -> tuple[GearResult, str]:
     """The answer; where the fins that were picked cannot be, the answer without them and why."""
     request = asked.request

@@ -1,9 +1,8 @@
 """How long the board on the bench of a ticket serves, and what comes after it, in a sentence."""
 
-from functools import lru_cache
-
 from chord_core.documents import Board, PlanRequest
 from chord_core.fit.answer.plan import next_step
+from chord_core.tables import kept_by_tables
 from fittings.answers import Said, judge_ticket, said_of
 from fittings.documents import NextStep
 from fittings.models import Fitting
@@ -14,7 +13,7 @@ _KEPT = 256
 _THIS = "this one"
 
 
-@lru_cache(maxsize=_KEPT)
+@kept_by_tables(_KEPT)
 def _says(said: Said, board: Board) -> str:
     named = board.model_copy(update={"name": board.name or _THIS})
     return next_step(PlanRequest(surfer=said.surfer, water=said.water, boards=(named,)))

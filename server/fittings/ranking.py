@@ -7,7 +7,6 @@ gate are not ridden at all, and in a large rack only the first are asked for the
 from __future__ import annotations
 
 from dataclasses import dataclass, field, replace
-from functools import lru_cache
 
 import numpy as np
 
@@ -23,7 +22,7 @@ from chord_core.hull.label import labelled_hulls
 from chord_core.memory import Memory
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins, fins_of
-from chord_core.tables import tables
+from chord_core.tables import kept_by_tables, tables
 from fittings.documents import RackPlace
 from rack.selectors import Rack
 
@@ -85,7 +84,7 @@ class Fleet:
         return mine
 
 
-@lru_cache(maxsize=256)
+@kept_by_tables(256)
 def fleet_of_rack(rack: Rack, others: tuple[Board, ...]) -> Fleet:
     """A shop's rack with some boards behind it."""
     if not others:
@@ -94,7 +93,7 @@ def fleet_of_rack(rack: Rack, others: tuple[Board, ...]) -> Fleet:
     return Fleet((*rack.boards, *others), rack.hull.joined(hull), rack.fins.joined(fins))
 
 
-@lru_cache(maxsize=_KEPT)
+@kept_by_tables(_KEPT)
 def _case_of(surfer: str, water: str) -> Case | None:
     return case_with(Surfer.model_validate_json(surfer), Water.model_validate_json(water))
 

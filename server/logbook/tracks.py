@@ -2,7 +2,6 @@
 
 import gzip
 import hashlib
-from functools import lru_cache
 from typing import Any
 
 from django.db import transaction
@@ -11,6 +10,7 @@ from api_tools.errors import Stale
 from chord_core.documents import parse
 from chord_core.documents.verbs.track import TrackEdit, TrackMap, TrackResult
 from chord_core.log.track import read_session
+from chord_core.tables import kept_by_tables
 from fittings.models import Fitting
 from logbook.documents import TrackOut, TrackPatch
 from logbook.learning import relearn
@@ -22,7 +22,7 @@ from surfers.models import Surfer
 _KEPT = 64
 
 
-@lru_cache(maxsize=_KEPT)
+@kept_by_tables(_KEPT)
 def _read(
     pk: int, digest: str, edits: tuple[TrackEdit, ...], seaward: float | None
 ) -> tuple[TrackResult, TrackMap | None]:

@@ -1,7 +1,5 @@
 """The board that could be ordered for a ticket: solved, and judged beside the best of the wall."""
 
-from functools import lru_cache
-
 from chord_core.documents import Board
 from chord_core.documents.order import Worth
 from chord_core.documents.verbs.solve import Pinned
@@ -10,7 +8,7 @@ from chord_core.fit.answer.solve import ready_in, solve_in
 from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import curves_of, dims_of
 from chord_core.hull.label import labelled_hulls
-from chord_core.tables import families
+from chord_core.tables import families, kept_by_tables
 from fittings.answers import Said, Ticket, judge_ticket, pins_of, said_of, sized_of
 from fittings.documents import Pins
 from fittings.models import Fitting
@@ -24,7 +22,7 @@ _SEARCHED = 128
 _EVERY = 4
 
 
-@lru_cache(maxsize=_SEARCHED)
+@kept_by_tables(_SEARCHED)
 def _solved(said: Said, target_l: float | None, pins: Pins | None) -> Board | None:
     """The best board for a case, in the family that is pinned or the leading one; it carries its litres."""
     sized = sized_of(said, target_l)
@@ -39,7 +37,7 @@ def _solved(said: Said, target_l: float | None, pins: Pins | None) -> Board | No
     return solved.board.model_copy(update={"stated_litres": litres})
 
 
-@lru_cache(maxsize=_SEARCHED)
+@kept_by_tables(_SEARCHED)
 def _worth(
     said: Said,
     target_l: float | None,

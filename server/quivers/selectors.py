@@ -1,7 +1,6 @@
 """What is read of the boards that a surfer owns: each drawn and valued, and a year of them over a water."""
 
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from django.utils import timezone
@@ -21,6 +20,7 @@ from chord_core.hull.describe import dims_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.fins import fins_of
 from chord_core.surfer.defaults import height_from_mass, missing_facts
+from chord_core.tables import kept_by_tables
 from chord_core.water.bins import median_slope
 from chord_core.water.face import Face
 from fittings.answers import drawn, judge_ticket
@@ -95,7 +95,7 @@ def _request(fitting: Fitting, owned: list[Owned]) -> QuiverRequest:
     )
 
 
-@lru_cache(maxsize=_KEPT)
+@kept_by_tables(_KEPT)
 def _asked(surfer: str, water: str, boards: tuple[Board, ...]) -> Asked | None:
     case = case_for(Surfer.model_validate_json(surfer), Water.model_validate_json(water))
     return asked_of(case, labelled_hulls(boards), fins_of(boards)) if case else None

@@ -2,7 +2,6 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import get_args
 
 from django.db.models import Count, Max
@@ -22,7 +21,7 @@ from chord_core.hull.label import check_label, labelled_hulls
 from chord_core.hull.measured import hulls_of
 from chord_core.line import read_line, write_line
 from chord_core.ride.fins import FleetFins, fins_of
-from chord_core.tables import builds, families, rungs, tables
+from chord_core.tables import builds, families, kept_by_tables, rungs, tables
 from chord_core.water.days import height_words
 from rack.documents import BoardOut, Family, HeightWord, LineOut, Rung, Silhouette, Skill, Words
 from rack.models import Board
@@ -103,7 +102,7 @@ def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:
     )
 
 
-@lru_cache(maxsize=64)
+@kept_by_tables(64)
 def _rack(shop_id: int, _count: int, _changed: object, _terms: str) -> Rack:
     rows = list(Board.objects.filter(shop_id=shop_id, reserved=False))
     boards = tuple(row.document() for row in rows)

@@ -38,6 +38,7 @@ KINDS = {
     "logbook_trial": "trial",
     "logbook_session": "session",
     "logbook_loan": "loan",
+    "own_numbers_revision": "numbers",
 }
 _ROLE = "accounts_membership"
 #: Where the name of a record stands, the first that is there.

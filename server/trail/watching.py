@@ -9,8 +9,8 @@ from django.db import connections
 
 from accounts.models import ShopOwned
 
-#: What only follows from other records, and is computed anew from them.
-DERIVED = frozenset({"logbook_taught", "logbook_breakevidence"})
+#: What only follows from other records, and is computed anew from them; work in the queue.
+DERIVED = frozenset({"logbook_taught", "logbook_breakevidence", "jobs_job"})
 #: Tables that name no shop themselves: the table that does, and the column that points there.
 BY_PARENT = {
     "accounts_membership": None,
@@ -27,7 +27,7 @@ LEFT_OUT = (
     "updated_at", "version", "response", "learned", "learned_breaks", "said", "filled", "packed", "words",
     "last_login", "key", "last_t", "digest", "last_used_at", "throttling_failure_timestamp",
     "throttling_failure_count", "used_at", "drawn_with", "drawn_litres", "drawn_mass_kg",
-    "drawn_nose_rocker_m", "drawn_nose_width_m", "drawn_tail_rocker_m", "drawn_tail_width_m",
+    "own", "drawn_nose_rocker_m", "drawn_nose_width_m", "drawn_tail_rocker_m", "drawn_tail_width_m",
 )  # fmt: skip
 
 FUNCTIONS = """

@@ -49,6 +49,11 @@ DO $$ DECLARE one record; BEGIN
   FOR one IN SELECT p.oid::regprocedure AS name FROM pg_proc p WHERE p.pronamespace = 'public'::regnamespace
     AND NOT EXISTS (SELECT FROM pg_depend d WHERE d.objid = p.oid AND d.deptype = 'e')
     LOOP EXECUTE 'DROP FUNCTION IF EXISTS ' || one.name || ' CASCADE'; END LOOP;
+  FOR one IN SELECT t.oid::regtype AS name FROM pg_type t WHERE t.typnamespace = 'public'::regnamespace
+    AND (t.typtype = 'e' OR t.typtype = 'c' AND EXISTS (
+      SELECT FROM pg_class c WHERE c.oid = t.typrelid AND c.relkind = 'c'))
+    AND NOT EXISTS (SELECT FROM pg_depend d WHERE d.objid = t.oid AND d.deptype = 'e')
+    LOOP EXECUTE 'DROP TYPE IF EXISTS ' || one.name || ' CASCADE'; END LOOP;
 END $$;
 """
 Says = Callable[[str], None]

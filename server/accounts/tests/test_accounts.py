@@ -16,7 +16,9 @@ from django.urls import get_resolver
 from django.urls.resolvers import URLPattern
 from django.utils import timezone
 from fins.models import FinStock
+from jobs.models import Job
 from orders.models import Order
+from own_numbers.models import Revision
 
 from accounts import people, sign_in
 from accounts import tokens as people_tokens
@@ -211,6 +213,7 @@ OPEN_TO_ALL = {
 }  # fmt: skip
 #: What is asked of a ticket behind its address.
 PARTS = (
+    "fitting-numbers",
     "windows",
     "doubts",
     "since",
@@ -325,6 +328,10 @@ class Walls(ApiCase):
         )
         link = people.invite(self.shop, self.user, InvitationIn(name="New", role="coach"))[1]
         people_tokens.make(self.shop, self.user, TokenIn(name="till", role="counter"))
+        job = Job.objects.create(shop=self.shop, kind="effect of numbers", asks={"changes": {}})
+        own |= dict.fromkeys(("numbers-effect-of", "job", "job-stop", "job-resume"), job.pk)
+        changed = Revision.objects.create(shop=self.shop, changes={}, own={}, version="x", shipped="x")
+        own["numbers-undo"] = changed.pk
         own |= {
             "token": Token.objects.get().pk,
             "invitation": link.pk,

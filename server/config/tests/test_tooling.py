@@ -276,12 +276,19 @@ class Command(SimpleTestCase):
         while self._postmaster_or(database) == database:
             time.sleep(0.1)
         self.healthy()
+        jobs = self.running()["jobs"]
+        os.kill(jobs, signal.SIGKILL)
+        while self.running()["jobs"] == jobs:
+            time.sleep(0.1)
+        left = self.running()["jobs"]
         for pid in (process.pid, self.running()["server"], self.postmaster()):
             os.kill(pid, signal.SIGKILL)
         process.wait(30)
         again = self.start("--no-demo")
         self.ready(again)
         self.healthy()
+        # The worker that the killed start left behind was ended.
+        self.assertFalse(Path(f"/proc/{left}").exists())
         self.assertIn('"demo_available":false', self.boards())
         again.send_signal(signal.SIGINT)
         self.assertEqual(again.wait(30), 0)

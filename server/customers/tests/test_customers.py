@@ -9,6 +9,7 @@ from django.db import connection
 from django.utils import timezone
 from logbook.models import Session
 from logbook.tests.case import NEW, LogCase
+from procrastinate.contrib.django import app
 from pypdf import PdfReader
 
 from accounts.models import Membership, Shop
@@ -253,6 +254,16 @@ class Keeping(CustomerCase):
         call_command("erase_due", stdout=said)
         self.assertIn("1 erased, 0 wait", said.getvalue())
         self.assertEqual({row["id"] for row in self.listed()} & {old["id"], new["id"]}, {new["id"]})
+        self.assertNotIn(CANARY, everything())
+
+    def test_by_the_clock_they_are_erased_every_night(self) -> None:
+        old = self.customer()
+        self.long_ago(old["id"], 800)
+        self.good("put", "/api/customers/retention/", {"keep_months": 24})
+        known = {one.task.name: one for one in app.periodic_registry.periodic_tasks.values()}
+        nightly = known["customers.erase_due"]
+        self.assertEqual(nightly.cron, "20 3 * * *")
+        nightly.task(timestamp=0)
         self.assertNotIn(CANARY, everything())
 
     def test_a_session_counts_as_a_visit_and_for_ever_erases_nobody(self) -> None:

@@ -210,6 +210,8 @@ export const INVITATION_IN_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter']
 
 export const INVITATION_OUT_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
+export const JOB_OUT_STATE_WORDS = ['waiting', 'running', 'done', 'stopped', 'failed'] as const
+
 export const LEARNED_LIMITS = {
   sprint: [0.3, 3],
   cruise: [0.3, 3],
@@ -335,7 +337,7 @@ export const RETENTION_IN_LIMITS = {
   keep_months: [1, 240],
 } as const
 
-export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail', 'know customers', 'erase customers'] as const
+export const RIGHT_OUT_RIGHT_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'own numbers', 'people', 'trail', 'know customers', 'erase customers'] as const
 
 export const RIGHT_OUT_ROLES_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
@@ -379,7 +381,7 @@ export const SEEN_OUT_STEEPNESS_WORDS = ['crumbly', 'soft', 'average', 'steep', 
 
 export const SESSION_ROLE_WORDS = ['owner', 'advisor', 'coach', 'counter'] as const
 
-export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'people', 'trail', 'know customers', 'erase customers'] as const
+export const SESSION_RIGHTS_WORDS = ['work here', 'advise', 'read tickets', 'change the stock', 'take orders', 'lend boards', 'know the water', 'findings', 'set the terms', 'own numbers', 'people', 'trail', 'know customers', 'erase customers'] as const
 
 export const SESSION_UNITS_WORDS = ['imperial', 'metric'] as const
 

@@ -1040,6 +1040,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/numbers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description By which numbers it was answered last, and what those answer beside today's. */
+        get: operations["fitting_numbers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/orderable/": {
         parameters: {
             query?: never;
@@ -1418,6 +1435,74 @@ export interface paths {
         put?: never;
         /** @description Let it measure its next station (the simulated one), and say what it measured. */
         post: operations["gauge_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them, the newest first. */
+        get: operations["jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description How far it is. */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/resume/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Go on with one that was stopped or given up, from the part at which it was. */
+        post: operations["job_resume"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/stop/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Stop it after the part at which it is; what is done already stays. */
+        post: operations["job_stop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1944,6 +2029,92 @@ export interface paths {
         post?: never;
         /** @description Close it. */
         delete: operations["invitation_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/numbers/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List the tables, and the numbers of one, or those in which words are found. */
+        get: operations["numbers"];
+        put?: never;
+        /** @description Set numbers, all of them or none, with a reason. */
+        post: operations["numbers_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/numbers/effects/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Ask what they would do to the tickets of the last twelve months; answered part by part. */
+        post: operations["numbers_effect"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/numbers/effects/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description What is known so far. */
+        get: operations["numbers_effect_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/numbers/revisions/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List the changes, the newest first. */
+        get: operations["numbers_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/numbers/revisions/{id}/undo/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** @description Set the numbers back to what they were before a change. */
+        post: operations["numbers_undo"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -3850,6 +4021,44 @@ export interface components {
             fix: components["schemas"]["FixResult"] | null;
         };
         /**
+         * EffectIn
+         * @description Numbers of which one asks what they would do.
+         */
+        EffectIn: {
+            /** Changes */
+            changes: {
+                [key: string]: number | null;
+            };
+        };
+        /**
+         * EffectOut
+         * @description What other numbers do to the tickets of a season, those that have an answer: in how many the first
+         *     board is another one, the kind, the litres by half a litre and more; ``litres``: from the most down to the
+         *     most up. ``moved``: the tickets, those that change most first.
+         */
+        EffectOut: {
+            job: components["schemas"]["JobOut"];
+            /** Changes */
+            changes: {
+                [key: string]: number | null;
+            };
+            /** Asked */
+            asked: number;
+            /** First Board */
+            first_board: number;
+            /** Kind */
+            kind: number;
+            /** Litres Moved */
+            litres_moved: number;
+            /** Litres */
+            litres: [
+                number,
+                number
+            ] | null;
+            /** Moved */
+            moved: components["schemas"]["Moved"][];
+        };
+        /**
          * EraseIn
          * @description The name once more, so that nobody is erased by a slip.
          */
@@ -4401,6 +4610,19 @@ export interface components {
             write?: boolean;
         };
         /**
+         * FirstAnswer
+         * @description What a ticket is answered first: the kind of board, the litres, the best board of the rack; nothing
+         *     where mass or level is not known.
+         */
+        FirstAnswer: {
+            /** Family */
+            family: string;
+            /** Target L */
+            target_l: number;
+            /** Board Id */
+            board_id: number | null;
+        };
+        /**
          * FittingDocument
          * @description A whole fitting, ``chord-fitting/1``: what was said and chosen. The answer follows from it.
          */
@@ -4500,6 +4722,33 @@ export interface components {
          * @description The tickets of the shop.
          */
         FittingList: components["schemas"]["FittingRow"][];
+        /**
+         * FittingNumbers
+         * @description By which numbers a ticket was answered last, and what those answer beside today's.
+         *
+         *     ``known``: whether they can be laid again; not those of another version of Chord. ``changed``: what was
+         *     changed since.
+         */
+        FittingNumbers: {
+            /** Version */
+            version: string;
+            /** Today */
+            today: string;
+            /** Known */
+            known: boolean;
+            /** Own */
+            own: number;
+            /** At */
+            at: string | null;
+            /** Changed */
+            changed: components["schemas"]["Changed"][];
+            then: components["schemas"]["FirstAnswer"] | null;
+            now: components["schemas"]["FirstAnswer"] | null;
+            /** Board Then */
+            board_then: string;
+            /** Board Now */
+            board_now: string;
+        };
         /**
          * FittingOut
          * @description A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims;
@@ -5190,6 +5439,44 @@ export interface components {
             ends_at: string;
         };
         /**
+         * JobOut
+         * @description How far a job is: ``done`` of ``of`` parts; ``problem`` says why it was given up.
+         */
+        JobOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /**
+             * State
+             * @enum {string}
+             */
+            state: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Problem */
+            problem: string;
+            /** By */
+            by: string;
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Ended At */
+            ended_at: string | null;
+        };
+        /**
+         * JobsOut
+         * @description Jobs, the newest first.
+         */
+        JobsOut: {
+            /** Jobs */
+            jobs: components["schemas"]["JobOut"][];
+        };
+        /**
          * JoinIn
          * @description What somebody with a link chooses: a name to sign in with, if they are new, and a password.
          */
@@ -5385,6 +5672,16 @@ export interface components {
              * @default null
              */
             forget?: boolean | null;
+        };
+        /**
+         * Left
+         * @description A number of the shop's own that the tables of this version do not take: the shipped one stands.
+         */
+        Left: {
+            /** Place */
+            place: string;
+            /** Value */
+            value: number;
         };
         /**
          * Lendable
@@ -5778,6 +6075,22 @@ export interface components {
             neither: number;
         };
         /**
+         * Moved
+         * @description A ticket whose answer changes.
+         */
+        Moved: {
+            /** Fitting Id */
+            fitting_id: number;
+            /** Name */
+            name: string;
+            before: components["schemas"]["FirstAnswer"];
+            after: components["schemas"]["FirstAnswer"];
+            /** Board Before */
+            board_before: string;
+            /** Board After */
+            board_after: string;
+        };
+        /**
          * Mover
          * @description What would move the plan: going more or less often, and when the next level would be reached then.
          */
@@ -5943,6 +6256,66 @@ export interface components {
                 number,
                 number
             ] | null;
+        };
+        /**
+         * NumberOut
+         * @description A number: where it stands, what it is, what ships, from where to where it may be set.
+         */
+        NumberOut: {
+            /** Place */
+            place: string;
+            /** Table */
+            table: string;
+            /** Words */
+            words: string[];
+            /** Value */
+            value: number;
+            /** Shipped */
+            shipped: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+            /** Whole */
+            whole: boolean;
+            /** Unit */
+            unit: string;
+            /** Reason */
+            reason: string;
+            own: components["schemas"]["OwnNumber"] | null;
+        };
+        /**
+         * NumbersIn
+         * @description Numbers to set, and why. ``version``: the numbers that were in use when that was decided.
+         */
+        NumbersIn: {
+            /** Changes */
+            changes: {
+                [key: string]: number | null;
+            };
+            /** Reason */
+            reason: string;
+            /** Version */
+            version: string;
+        };
+        /**
+         * NumbersOut
+         * @description The tables, and the numbers that were asked for. ``version`` names the numbers that are in use,
+         *     ``shipped_version`` those that come with Chord; ``found``: how many there are in all.
+         */
+        NumbersOut: {
+            /** Version */
+            version: string;
+            /** Shipped Version */
+            shipped_version: string;
+            /** Tables */
+            tables: components["schemas"]["TableOut"][];
+            /** Numbers */
+            numbers: components["schemas"]["NumberOut"][];
+            /** Found */
+            found: number;
+            /** Left Out */
+            left_out: components["schemas"]["Left"][];
         };
         /**
          * OnTheWave
@@ -6340,6 +6713,21 @@ export interface components {
              * @default null
              */
             wing_step_m?: number | null;
+        };
+        /**
+         * OwnNumber
+         * @description Who set a number of the shop's own, when and why.
+         */
+        OwnNumber: {
+            /** By */
+            by: string;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Reason */
+            reason: string;
         };
         /**
          * OwnPrices
@@ -7204,6 +7592,39 @@ export interface components {
             keep_months: number | null;
         };
         /**
+         * RevisionOut
+         * @description Numbers that were changed together. ``undone``: whether they were taken back since.
+         */
+        RevisionOut: {
+            /** Id */
+            id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** By */
+            by: string;
+            /** Reason */
+            reason: string;
+            /** Changes */
+            changes: components["schemas"]["Changed"][];
+            /** Version */
+            version: string;
+            /** Undone */
+            undone: boolean;
+            /** Undoes */
+            undoes: number | null;
+        };
+        /**
+         * RevisionsOut
+         * @description The newest first; at most 200.
+         */
+        RevisionsOut: {
+            /** Revisions */
+            revisions: components["schemas"]["RevisionOut"][];
+        };
+        /**
          * RideResult
          * @description Answer of ``ride``: what share of the waves of a break turns into rides, and what limits it.
          *
@@ -7330,7 +7751,7 @@ export interface components {
              * Right
              * @enum {string}
              */
-            right: "work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail" | "know customers" | "erase customers";
+            right: "work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "own numbers" | "people" | "trail" | "know customers" | "erase customers";
             /** Roles */
             roles: ("owner" | "advisor" | "coach" | "counter")[];
         };
@@ -7647,7 +8068,7 @@ export interface components {
             /** Role */
             role: ("owner" | "advisor" | "coach" | "counter") | null;
             /** Rights */
-            rights: ("work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "people" | "trail" | "know customers" | "erase customers")[];
+            rights: ("work here" | "advise" | "read tickets" | "change the stock" | "take orders" | "lend boards" | "know the water" | "findings" | "set the terms" | "own numbers" | "people" | "trail" | "know customers" | "erase customers")[];
             /** Shops */
             shops: components["schemas"]["ShopChoice"][];
             /**
@@ -8540,6 +8961,22 @@ export interface components {
             price: number | null;
         };
         /**
+         * TableOut
+         * @description A table: what its numbers are for, how many there are, how many are the shop's own.
+         */
+        TableOut: {
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Reason */
+            reason: string;
+            /** Numbers */
+            numbers: number;
+            /** Own */
+            own: number;
+        };
+        /**
          * TableRead
          * @description What was read of a table: kept, there before, and lines that were not understood.
          */
@@ -9209,6 +9646,16 @@ export interface components {
             name: string;
             /** Tickets */
             tickets: number;
+        };
+        /**
+         * UndoIn
+         * @description Why something is undone; ``version`` as in ``NumbersIn``.
+         */
+        UndoIn: {
+            /** Reason */
+            reason: string;
+            /** Version */
+            version: string;
         };
         /**
          * Until
@@ -14197,6 +14644,54 @@ export interface operations {
             };
         };
     };
+    fitting_numbers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FittingNumbers"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fitting_orderable: {
         parameters: {
             query?: never;
@@ -15862,6 +16357,223 @@ export interface operations {
             };
             /** @description the page's token is missing or too old */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobsOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job_resume: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    job_stop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17995,6 +18707,320 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers: {
+        parameters: {
+            query?: {
+                own?: boolean;
+                q?: string;
+                table?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumbersOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumbersIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_effect: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EffectIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_effect_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EffectOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionsOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UndoIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
