@@ -40,6 +40,17 @@ class Numbers(TestCase):
                     number = shipped_numbers()[place]
                     self.assertEqual((number.value, number.unit), (expected[0], expected[2]))
 
+    def test_places_are_said_in_words(self) -> None:
+        said = {
+            "/families/families/gun/length_in/0": "gun, length, from",
+            "/craft/constants/lay_arm_m": "lay arm",
+            "/sizing/step/up/1": "step, up, to",
+            "/power/sprint_w_kg/good": "sprint, good",
+            "/expected_litres/numbers/rung 4": "rung 4",
+        }
+        for place, says in said.items():
+            self.assertEqual(shipped_numbers()[place].says, says)
+
     def test_a_range_of_the_table_is_kept_and_others_reach_from_half_to_double(self) -> None:
         there = shipped_numbers()
         arm, age = there["/craft/constants/lay_arm_m"], there["/sizing/moves/age_from"]

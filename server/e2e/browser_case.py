@@ -96,7 +96,9 @@ def lay_back() -> None:
         for name in written:
             cursor.execute(f'DELETE FROM public."{name}"')
         for name in written:
-            cursor.execute(f'INSERT INTO public."{name}" SELECT * FROM {_KEPT}."{name}"')
+            cursor.execute(
+                f'INSERT INTO public."{name}" OVERRIDING SYSTEM VALUE SELECT * FROM {_KEPT}."{name}"'
+            )
         _laid.update(_marks(cursor, written) if written else {})
 
 

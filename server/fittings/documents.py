@@ -189,7 +189,8 @@ class Gear(Result):
 
 class FittingOut(Result):
     """A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims;
-    ``gear_answer``: what goes with the board, where that was asked along."""
+    ``gear_answer``: what goes with the board, where that was asked along; ``other_numbers``: whether it was
+    changed last while other numbers stood in the tables than those that answer now."""
 
     id: int
     version: int
@@ -204,6 +205,7 @@ class FittingOut(Result):
     typed_board: Board | None
     answer: Answer
     gear_answer: Gear | None = None
+    other_numbers: bool = False
 
 
 class Faces(Result):

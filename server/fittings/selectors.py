@@ -6,6 +6,7 @@ from accounts.models import Shop, User
 from chord_core.documents.verbs.size import SizeResult, Windows
 from chord_core.documents.verbs.solve import PinnedSize
 from chord_core.hull.describe import dims_of
+from chord_core.tables import tables_version
 from fittings.answers import (
     answer_in,
     build_answer,
@@ -54,6 +55,7 @@ def as_document(fitting: Fitting, preferred: int | None = None, with_gear: bool 
         typed_board=typed_board(fitting),
         answer=answer_in(fitting, ticket),
         gear_answer=gear_in(fitting, ticket) if with_gear else None,
+        other_numbers=fitting.tables_version != tables_version(),
     )
 
 

@@ -32,11 +32,11 @@ class OwnNumber(Result):
 
 
 class NumberOut(Result):
-    """A number: where it stands, what it is, what ships, from where to where it may be set."""
+    """A number: where it stands, in words too, what it is, what ships, from where to where it may be set."""
 
     place: str
     table: str
-    words: tuple[str, ...]
+    says: str
     value: float
     shipped: float
     low: float
@@ -91,12 +91,12 @@ class UndoIn(Document):
     version: str = Field(min_length=12, max_length=12)
 
 
-class Changed(Result):
+class NumberChange(Result):
     """What became of a number; null: the one that ships."""
 
     place: str
-    words: tuple[str, ...]
     table: str
+    says: str
     before: float | None
     after: float | None
 
@@ -108,7 +108,7 @@ class RevisionOut(Result):
     at: datetime
     by: str
     reason: str
-    changes: tuple[Changed, ...]
+    changes: tuple[NumberChange, ...]
     version: str
     undone: bool
     undoes: int | None
@@ -173,7 +173,7 @@ class FittingNumbers(Result):
     known: bool
     own: int
     at: datetime | None
-    changed: tuple[Changed, ...]
+    changed: tuple[NumberChange, ...]
     then: FirstAnswer | None
     now: FirstAnswer | None
     board_then: str

@@ -17,12 +17,12 @@ from chord_core.tables.whole import shipped_tables, tables
 from fittings.first_answer import First, first_answer
 from fittings.models import Fitting
 from own_numbers.documents import (
-    Changed,
     EffectOut,
     FirstAnswer,
     FittingNumbers,
     Left,
     Moved,
+    NumberChange,
     NumberOut,
     NumbersAsked,
     NumbersOut,
@@ -112,7 +112,8 @@ def _found(
             continue
         # The reason of a whole table would find all that is in it.
         about = number.reason if number.reasoned else ""
-        text = f"{' '.join(number.words)} {TITLES[number.table]} {about}".replace("_", " ").casefold()
+        called = f"{' '.join(number.words)} {number.says} {TITLES[number.table]}"
+        text = f"{called} {about}".replace("_", " ").casefold()
         if all(word in text for word in words):
             yield number
 
@@ -121,7 +122,7 @@ def _number(number: TableNumber, own: Mapping[str, float], who: Mapping[str, Own
     return NumberOut(
         place=number.place,
         table=number.table,
-        words=number.words,
+        says=number.says,
         value=own.get(number.place, number.value),
         shipped=number.value,
         low=number.low,
@@ -153,14 +154,14 @@ def who_set(shop: Shop, own: Mapping[str, float]) -> dict[str, OwnNumber]:
     return who
 
 
-def changed_of(changes: Mapping[str, Sequence[float | None]]) -> tuple[Changed, ...]:
+def changed_of(changes: Mapping[str, Sequence[float | None]]) -> tuple[NumberChange, ...]:
     """Changes by their places, as they are sent."""
     known = shipped_numbers()
     return tuple(
-        Changed(
+        NumberChange(
             place=place,
-            words=known[place].words if place in known else tuple(place.split("/")[2:]),
             table=place.split("/")[1],
+            says=known[place].says if place in known else ", ".join(place.split("/")[2:]),
             before=before,
             after=after,
         )

@@ -25,13 +25,19 @@ from chord_core.tables.whole import Tables, checked_tables, shipped_tables
 _FREELY = 2.0
 #: Measures of boards and fins by a fifth: nobody calls a board of twice the length by the same name.
 _SHAPES, _OF_SHAPES = 1.2, ("families", "fins", "orders")
-#: Published measurements (growth of children) and answers that are heard, decimals of a currency: no choices.
-_NO_CHOICE = ("/plan/growth/", "/questions/questions/", "/gear/currencies/")
+#: Published measurements (growth of children), answers that are heard, decimals of a currency: no choices.
+#: Sentences have no name by which they would be found again.
+_NO_CHOICE = (
+    "/plan/growth/", "/questions/questions/", "/gear/currencies/", "/advice/because/", "/advice/warnings/",
+)  # fmt: skip
 #: What a row of a list is known by.
 _NAMES = ("name", "field")
+#: What a table calls its one list.
+_LISTS = ("constants", "numbers")
 #: Units by the end of a name, longest first.
 _UNITS = {
-    "_m2_s3": "m²/s³", "_w_kg": "W/kg", "_kg_m3": "kg/m³", "_kg_m2": "kg/m²", "_foam_kg_a_litre": "kg/L",
+    "_foam_kg_a_litre": "kg/L", "_litres_per_kg": "L/kg", "_m2_s3": "m²/s³", "_w_kg": "W/kg",
+    "_kg_m3": "kg/m³", "_kg_m2": "kg/m²",
     "_m_s": "m/s", "_cm2": "cm²", "_m2": "m²", "_kg": "kg", "_deg": "°", "_in": "in", "_mm": "mm", "_m": "m",
     "_ft": "ft", "_s": "s", "_c": "°C",
 }  # fmt: skip
@@ -56,6 +62,18 @@ class TableNumber:
     reason: str
     reasoned: bool
     of_span: bool
+
+    @property
+    def says(self) -> str:
+        """The place in words, without the table's name: "gun, length, from"."""
+        words = list(self.words)
+        if len(words) > 1 and words[0] in (self.table, *_LISTS):
+            del words[0]
+        if self.of_span:
+            words[-1] = ("from", "to")[int(words[-1])]
+        ends = [end for end, unit in _UNITS.items() if unit == self.unit] if self.unit else []
+        plain = (next((w.removesuffix(end) for end in ends if w.endswith(end)), w) for w in words)
+        return ", ".join(word.replace("_", " ") for word in plain)
 
     def refuse(self, value: float) -> str:
         """Why a value cannot be; "" where it can."""
@@ -171,7 +189,7 @@ def _number(
     reasoned: bool = False,
     of_span: bool = False,
 ) -> TableNumber:
-    key = next((word for word in reversed(at) if not word.isdigit()), "")
+    ends = ((end, unit) for word in reversed(at) for end, unit in _UNITS.items() if f"_{word}".endswith(end))
     return TableNumber(
         place="".join("/" + word.replace("~", "~0").replace("/", "~1") for word in at),
         table=at[0],
@@ -180,7 +198,7 @@ def _number(
         low=float(span[0]),
         high=float(span[1]),
         whole=isinstance(value, int),
-        unit=next((unit for end, unit in _UNITS.items() if f"_{key}".endswith(end)), ""),
+        unit=next((unit for _, unit in ends), ""),
         reason=reason,
         reasoned=reasoned,
         of_span=of_span,

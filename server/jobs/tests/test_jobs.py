@@ -2,11 +2,8 @@
 
 import os
 import signal
-import subprocess
-import sys
 import time
 from collections.abc import Sequence
-from pathlib import Path
 from typing import Any
 
 from django.db import connection
@@ -22,6 +19,7 @@ from jobs.kinds import Kind, register
 from jobs.models import Job, JobPart
 from jobs.runner import TRIES, run
 from jobs.tasks import put_in_queue_again
+from jobs.tests.worker import worker
 from surfers.models import Surfer
 
 
@@ -139,20 +137,20 @@ class Worker(TransactionTestCase):
     def test_what_waits_is_worked_off(self) -> None:
         jobs = [self._asked([self._ticket(70)]) for _ in range(3)]
         broken = commands.begin(self.shop, None, "no such kind", {}, [7])
-        self.assertEqual(self._worker("--once").wait(timeout=60), 0)
+        self.assertEqual(worker("--once").wait(timeout=60), 0)
         for job in jobs:
             self.assertEqual(Job.objects.get(pk=job.pk).result, {"asked": 1})
         self.assertGreaterEqual(Job.objects.get(pk=broken.pk).tries, 1)
 
     def test_killed_in_the_middle_every_part_is_done_once_by_the_next(self) -> None:
         job = self._asked([self._ticket(50 + kg) for kg in range(12)])
-        first = self._worker()
+        first = worker()
         self._until(lambda: Job.objects.get(pk=job.pk).done >= 2)
         os.kill(first.pid, signal.SIGKILL)
         first.wait()
         left = Job.objects.get(pk=job.pk)
         self.assertEqual(JobPart.objects.filter(job=job).count(), left.done)
-        second = self._worker()
+        second = worker()
         try:
             self._until(lambda: Job.objects.get(pk=job.pk).state == "done")
         finally:
@@ -169,17 +167,6 @@ class Worker(TransactionTestCase):
         surfer = Surfer.objects.create(shop=self.shop, name="Guest")
         facts = {"name": "Guest", "mass_kg": mass_kg, "rung": "trimming"}
         return Fitting.objects.create(shop=self.shop, surfer=surfer, facts=facts, tables_version="x").pk
-
-    def _worker(self, *words: str) -> "subprocess.Popen[bytes]":
-        there = connection.settings_dict
-        where = (
-            f"postgres://{there['USER']}:{there['PASSWORD']}@{there['HOST']}:{there['PORT']}/{there['NAME']}"
-        )
-        env = {**os.environ, "DATABASE_URL": where}
-        server = Path(__file__).resolve().parent.parent.parent
-        return subprocess.Popen(
-            [sys.executable, "manage.py", "work", *words], cwd=server, env=env, stdin=subprocess.DEVNULL
-        )
 
     def _until(self, holds: Any, patience_s: float = 60) -> None:
         end = time.monotonic() + patience_s

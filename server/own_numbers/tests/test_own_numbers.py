@@ -175,6 +175,7 @@ class Answers(NumbersCase):
         number = self.number(LITRES)
         self.set({LITRES: min(number["high"], number["shipped"] + 0.12)})
         after = self.good("get", path)
+        self.assertTrue(self.good("get", f"/api/fittings/{ticket['id']}/")["other_numbers"])
         self.assertEqual(after["version"], shipped_tables().version)
         self.assertGreater(after["now"]["target_l"], after["then"]["target_l"])
         self.assertEqual(after["then"], same["then"])
@@ -182,6 +183,7 @@ class Answers(NumbersCase):
         # Changed today, it is a ticket of today's numbers.
         self.good("patch", f"/api/fittings/{ticket['id']}/", {"version": 1, "facts": {"name": "Ines B."}})
         newest = self.good("get", path)
+        self.assertFalse(self.good("get", f"/api/fittings/{ticket['id']}/")["other_numbers"])
         self.assertEqual(newest["version"], newest["today"])
         self.assertEqual((newest["own"], newest["then"]), (1, newest["now"]))
 

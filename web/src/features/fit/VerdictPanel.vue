@@ -8,7 +8,7 @@ import { headline, litresLine, notHere, waveLines } from './verdict'
 import type { Caution } from '@/shared/api/client'
 
 defineEmits<{ why: [name: string] }>()
-const { answer, doubts, facts, version, settled, water } = useTicket()
+const { answer, doubts, facts, fitting, version, settled, water } = useTicket()
 const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const { units } = useSession()
@@ -38,6 +38,7 @@ const fix = computed(() => {
 })
 // No first page waits for what is asked later, or looks three years ahead.
 const WhyNot = defineAsyncComponent(() => import('./WhyNot.vue'))
+const NumbersSince = defineAsyncComponent(() => import('./NumbersSince.vue'))
 const NextStepLine = defineAsyncComponent(() => import('./NextStepLine.vue'))
 const label = computed(() => answer.value?.bench?.hull.label ?? null)
 const overBudget = computed(() => Math.round(ranked.value?.over_budget ?? 0))
@@ -136,6 +137,7 @@ const place = computed(() => {
         </template>
       </dl>
       <NextStepLine v-if="ranked" />
+      <NumbersSince v-if="fitting?.other_numbers" />
     </div>
     <ul v-if="cautions.length" class="cautions" aria-label="Cautions">
       <li v-if="label && label.agrees === false">{{ label.says }}</li>

@@ -12,12 +12,13 @@ const SAYS: Record<People['rights'][number]['right'], string> = {
   'take orders': 'take orders and move them on',
   'lend boards': 'lend demo boards and take them back',
   'know the water': 'set up breaks, buoys and sightings',
+  'own numbers': 'set the shop’s own numbers, see what they do',
   findings: 'see where the model is off over all sessions',
   'set the terms': 'set prices, currency and tax',
   'know customers': 'find customers, write notes, put the same person together',
   'erase customers': 'take a customer’s data along, erase them, set how long they are kept',
   trail: 'read who changed what',
-  people: 'bring people in, change roles, let people go, let machines ask',
+  people: 'invite and remove people, change roles, make API tokens',
 }
 </script>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-// The shop: its customers, who works here, who changed what, one's own sign-in.
-import { computed } from 'vue'
+// The shop: its customers, who works here, its own numbers, who changed what, one's own sign-in.
+import { computed, defineAsyncComponent } from 'vue'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { useSession } from '@/shared/shell/session'
 import TopBar from '@/shared/shell/TopBar.vue'
@@ -11,11 +11,13 @@ import PeopleFace from './PeopleFace.vue'
 import ShopChoice from './ShopChoice.vue'
 import TrailFace from './TrailFace.vue'
 
+const NumbersFace = defineAsyncComponent(() => import('./NumbersFace.vue'))
 const props = defineProps<{ face: string }>()
 const { session } = useSession()
 const FACES = [
   { face: 'customers', says: 'Customers', right: 'know customers' },
   { face: 'people', says: 'People', right: 'people' },
+  { face: 'numbers', says: 'Own numbers', right: 'own numbers' },
   { face: 'machines', says: 'API tokens', right: 'people' },
   { face: 'trail', says: 'Trail', right: 'trail' },
   { face: 'door', says: 'Your sign-in', right: 'work here' },
@@ -48,6 +50,7 @@ usePageTitle(() => session.value?.shop ?? 'Shop')
       </aside>
       <CustomersFace v-if="shown === 'customers'" />
       <PeopleFace v-else-if="shown === 'people'" />
+      <NumbersFace v-else-if="shown === 'numbers'" />
       <MachinesFace v-else-if="shown === 'machines'" />
       <TrailFace v-else-if="shown === 'trail'" />
       <OwnDoor v-else />

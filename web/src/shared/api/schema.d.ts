@@ -4741,7 +4741,7 @@ export interface components {
             /** At */
             at: string | null;
             /** Changed */
-            changed: components["schemas"]["Changed"][];
+            changed: components["schemas"]["NumberChange"][];
             then: components["schemas"]["FirstAnswer"] | null;
             now: components["schemas"]["FirstAnswer"] | null;
             /** Board Then */
@@ -4752,7 +4752,8 @@ export interface components {
         /**
          * FittingOut
          * @description A ticket and its answer; ``lines``: the boards that are spoken of in the facts, written as dims;
-         *     ``gear_answer``: what goes with the board, where that was asked along.
+         *     ``gear_answer``: what goes with the board, where that was asked along; ``other_numbers``: whether it was
+         *     changed last while other numbers stood in the tables than those that answer now.
          */
         FittingOut: {
             /** Id */
@@ -4777,6 +4778,11 @@ export interface components {
             answer: components["schemas"]["Answer"];
             /** @default null */
             gear_answer: components["schemas"]["Gear"] | null;
+            /**
+             * Other Numbers
+             * @default false
+             */
+            other_numbers: boolean;
         };
         /**
          * FittingPatch
@@ -6258,16 +6264,32 @@ export interface components {
             ] | null;
         };
         /**
+         * NumberChange
+         * @description What became of a number; null: the one that ships.
+         */
+        NumberChange: {
+            /** Place */
+            place: string;
+            /** Table */
+            table: string;
+            /** Says */
+            says: string;
+            /** Before */
+            before: number | null;
+            /** After */
+            after: number | null;
+        };
+        /**
          * NumberOut
-         * @description A number: where it stands, what it is, what ships, from where to where it may be set.
+         * @description A number: where it stands, in words too, what it is, what ships, from where to where it may be set.
          */
         NumberOut: {
             /** Place */
             place: string;
             /** Table */
             table: string;
-            /** Words */
-            words: string[];
+            /** Says */
+            says: string;
             /** Value */
             value: number;
             /** Shipped */
@@ -7608,7 +7630,7 @@ export interface components {
             /** Reason */
             reason: string;
             /** Changes */
-            changes: components["schemas"]["Changed"][];
+            changes: components["schemas"]["NumberChange"][];
             /** Version */
             version: string;
             /** Undone */
