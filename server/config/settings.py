@@ -54,6 +54,7 @@ INSTALLED_APPS = [
     "orders",
     "quivers",
     "logbook",
+    "sales",
     "demo",
     "upkeep",
     "trail",

@@ -8,6 +8,7 @@ from logbook import api as logbook
 from orders import api as orders
 from own_numbers import api as own_numbers
 from quivers import api as quivers
+from sales import api as sales
 from trail import api as trail
 
 from accounts import api as accounts
@@ -158,6 +159,9 @@ urlpatterns = [
         )
         for kind in DRAWING_TYPES
     ),
+    path("api/fittings/<int:pk>/sales/", sales.TicketSalesView.as_view(), name="ticket-sales"),
+    path("api/sales/<int:pk>/", sales.SaleView.as_view(), name="sale"),
+    path("api/shop/advice/", sales.AdviceView.as_view(), name="advice"),
     path("api/shop/numbers/", own_numbers.NumbersView.as_view(), name="numbers"),
     path("api/shop/numbers/revisions/", own_numbers.RevisionsView.as_view(), name="numbers-revisions"),
     path("api/shop/numbers/revisions/<int:pk>/undo/", own_numbers.UndoView.as_view(), name="numbers-undo"),

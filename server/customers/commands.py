@@ -57,7 +57,8 @@ def merge(surfer: Surfer, given: MergeIn) -> None:
     doubles = theirs.tracks.filter(digest__in=known)
     theirs.sessions.filter(track__in=doubles).update(track=None)
     doubles.delete()
-    for rows in (theirs.tracks, theirs.sessions, theirs.trials, theirs.loans, theirs.boards, theirs.fittings):
+    moved = (theirs.tracks, theirs.sessions, theirs.trials, theirs.loans, theirs.sales, theirs.boards)
+    for rows in (*moved, theirs.fittings):
         rows.update(surfer=surfer)
     kept = by_key[surfer.pk]
     for name in _FACTS:

@@ -7,6 +7,7 @@ from typing import Annotated, Literal
 
 from logbook.documents import SessionIn
 from pydantic import Field
+from sales.documents import SaleOut
 
 from chord_core.documents.base import Document, Result
 from chord_core.documents.board import Board
@@ -86,6 +87,7 @@ class CustomerOut(Result):
     loans: int
     twins: tuple[Twin, ...]
     open_orders: int
+    bought: tuple[SaleOut, ...]
 
 
 class CustomerPatch(Document):
@@ -145,6 +147,17 @@ class ExportOrder(Result):
     due: date | None
 
 
+class ExportSale(Result):
+    """A board that was bought, and whether it came back."""
+
+    sold: datetime
+    board: Board
+    price: float | None
+    back: datetime | None
+    back_as: str
+    note: str
+
+
 class ExportLoan(Result):
     """A board that was lent."""
 
@@ -176,5 +189,6 @@ class CustomerDocument(Result):
     boards: tuple[Board, ...]
     orders: tuple[ExportOrder, ...]
     sessions: tuple[SessionIn, ...]
+    bought: tuple[ExportSale, ...]
     loans: tuple[ExportLoan, ...]
     tracks: tuple[ExportTrack, ...]

@@ -16,6 +16,7 @@ from django.db.models import Q
 from django.utils import timezone
 from logbook.models import Loan, Session
 from orders.models import Order
+from sales.models import Sale
 from trail.models import Change
 
 from accounts.models import Answered, Shop, User
@@ -79,6 +80,12 @@ def _of_loan(row: Loan) -> None:
     row.back_at = _month(row.back_at) if row.back_at else None
 
 
+def _of_sale(row: Sale) -> None:
+    row.board, row.back_note = _nameless(row.board) or {}, ""
+    row.rack_board = row.advised_by = row.sold_by = None
+    row.back_at = _month(row.back_at) if row.back_at else None
+
+
 def _dates(rows: Iterable[models.Model], *names: str) -> None:
     """Days of rows become months; past ``save``, which sets some of them itself."""
     for row in rows:
@@ -87,7 +94,7 @@ def _dates(rows: Iterable[models.Model], *names: str) -> None:
 
 
 def _figures(rows: Rows) -> dict[str, int]:
-    kept = {"tickets": 0, "orders": 0, "sessions": 0, "loans": 0}
+    kept = {"tickets": 0, "orders": 0, "sessions": 0, "loans": 0, "sales": 0}
     for fitting in rows.fittings:
         _of_fitting(fitting)
         fitting.save()
@@ -107,6 +114,11 @@ def _figures(rows: Rows) -> dict[str, int]:
         _of_loan(loan)
         loan.save()
         kept["loans"] += 1
+    for sale in rows.sales:
+        _of_sale(sale)
+        sale.save()
+        kept["sales"] += 1
+    _dates(rows.sales, "sold_at")
     return kept
 
 

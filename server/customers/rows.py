@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from logbook.models import BreakEvidence, Loan, Session, Taught, Track, Trial
 from orders.models import Order
 from quivers.models import OwnedBoard
+from sales.models import Sale
 
 from accounts.models import ShopQuerySet
 from fittings.models import Fitting
@@ -24,6 +25,7 @@ class Rows:
     tracks: ShopQuerySet[Track]
     trials: ShopQuerySet[Trial]
     loans: ShopQuerySet[Loan]
+    sales: ShopQuerySet[Sale]
     taught: ShopQuerySet[Taught]
     evidence: ShopQuerySet[BreakEvidence]
 
@@ -39,6 +41,7 @@ def rows_of(surfer: Surfer) -> Rows:
         sessions=Session.objects.of(shop).filter(surfer=surfer),
         tracks=Track.objects.of(shop).filter(surfer=surfer),
         trials=Trial.objects.of(shop).filter(surfer=surfer),
+        sales=Sale.objects.of(shop).filter(surfer=surfer),
         loans=Loan.objects.of(shop).filter(surfer=surfer),
         taught=Taught.objects.of(shop).filter(surfer=surfer),
         evidence=BreakEvidence.objects.of(shop).filter(surfer=surfer),

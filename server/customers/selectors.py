@@ -14,6 +14,7 @@ from django.utils import timezone
 from logbook.models import Session
 from logbook.selectors import log_document
 from orders.models import Order
+from sales.selectors import bought_by
 
 from accounts.models import Shop, ShopQuerySet
 from chord_core.documents import Board, parse
@@ -26,6 +27,7 @@ from customers.documents import (
     CustomersOut,
     ExportLoan,
     ExportOrder,
+    ExportSale,
     ExportTrack,
     ExportVisit,
     Twin,
@@ -176,6 +178,7 @@ def customer_out(surfer: Surfer) -> CustomerOut:
         loans=rows.loans.count(),
         twins=_twins(surfer),
         open_orders=rows.orders.exclude(state__in=DONE).count(),
+        bought=bought_by(surfer.shop, surfer.pk),
     )
 
 
@@ -214,6 +217,17 @@ def customer_document(surfer: Surfer) -> CustomerDocument:
             for row in rows.orders
         ),
         sessions=log_document(last).sessions if last else (),
+        bought=tuple(
+            ExportSale(
+                sold=row.sold_at,
+                board=row.document(),
+                price=None if row.price is None else float(row.price),
+                back=row.back_at,
+                back_as=row.back_as,
+                note=row.back_note,
+            )
+            for row in rows.sales
+        ),
         loans=tuple(
             ExportLoan(board=row.lent(), out=row.out_at, due=row.due, back=row.back_at, felt=row.felt)
             for row in rows.loans

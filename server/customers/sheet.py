@@ -44,6 +44,7 @@ def _lists(found: CustomerDocument, units: str) -> list[tuple[str, list[str]]]:
         ("Visits", [f"{one.opened:%Y-%m-%d} {one.water.name}: {line(one.board)}" for one in found.visits]),
         ("Boards of their own", [line(board) for board in found.boards]),
         ("Orders", [f"{one.made:%Y-%m-%d} {line(one.board)}: {one.state}" for one in found.orders]),
+        ("Boards bought", [f"{one.sold:%Y-%m-%d} {line(one.board)} {one.back_as}" for one in found.bought]),
         ("Boards lent", [f"{one.out:%Y-%m-%d} {line(one.board)}" for one in found.loans]),
         ("Sessions", [session(one) for one in found.sessions]),
         ("Tracks", [f"{one.name}: {len(one.text)} signs, in the document" for one in found.tracks]),

@@ -236,10 +236,10 @@ class TheShop(PlaceCase):
     def test_neat_and_clean(self) -> None:
         for size in ((1280, 800), (1366, 657), (390, 844)):
             self.at_size(*size)
-            for face in ("customers", "people", "machines", "trail", "door"):
+            for face in ("customers", "advice", "people", "numbers", "machines", "trail", "door"):
                 with self.subTest(size=size, face=face):
                     self.shop(face)
-                    self.find("section.face :is(h2, tbody tr)")
+                    self.find("section.face :is(h2, tbody tr, p)")
                     self.check(face)
                     # Of a long list the first rows stand for all.
                     self.neat(_FIRST.get(face, ".whole"), face)

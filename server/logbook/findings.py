@@ -30,21 +30,22 @@ def _expected(row: Session) -> float | None:
 def counted_of(shop: Shop) -> list[Counted]:
     """The sessions of a shop that were counted, without names."""
     rows = Session.objects.of(shop).filter(rides__isnull=False, rider="")
-    made = []
-    for row in rows.select_related("surfer", "surf_break")[:_MOST]:
-        surfer, expected, water = row.surfer, _expected(row), row.hour()
-        rung = rungs().get(surfer.rung or "")
-        if expected is None or rung is None or not water.usual_m or row.rides is None:
-            continue
-        body = surfer.height_m or height_from_mass(surfer.mass_kg or 75.0)
-        made.append(
-            Counted(
-                who=surfer.pk, face_of_body=water.usual_m / body, steepness=water.steepness,
-                family=str(row.board["family"]), rung=rung.name, step=rung.step, rides=row.rides,
-                expected=expected,
-            )
-        )  # fmt: skip
-    return made
+    found = map(counted_session, rows.select_related("surfer", "surf_break")[:_MOST])
+    return [one for one in found if one is not None]
+
+
+def counted_session(row: Session) -> Counted | None:
+    """A session without a name; None where nothing can be expected of it: a river, or what was not said."""
+    surfer, expected, water = row.surfer, _expected(row), row.hour()
+    rung = rungs().get(surfer.rung or "")
+    if expected is None or rung is None or not water.usual_m or row.rides is None:
+        return None
+    body = surfer.height_m or height_from_mass(surfer.mass_kg or 75.0)
+    return Counted(
+        who=surfer.pk, face_of_body=water.usual_m / body, steepness=water.steepness,
+        family=str(row.board["family"]), rung=rung.name, step=rung.step, rides=row.rides,
+        expected=expected,
+    )  # fmt: skip
 
 
 def findings_for(shop: Shop) -> FindingsOut:

@@ -38,6 +38,7 @@ KINDS = {
     "logbook_trial": "trial",
     "logbook_session": "session",
     "logbook_loan": "loan",
+    "sales_sale": "sale",
     "own_numbers_revision": "numbers",
 }
 _ROLE = "accounts_membership"

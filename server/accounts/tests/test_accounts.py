@@ -19,6 +19,7 @@ from fins.models import FinStock
 from jobs.models import Job
 from orders.models import Order
 from own_numbers.models import Revision
+from sales.models import Sale
 
 from accounts import people, sign_in
 from accounts import tokens as people_tokens
@@ -213,6 +214,7 @@ OPEN_TO_ALL = {
 }  # fmt: skip
 #: What is asked of a ticket behind its address.
 PARTS = (
+    "ticket-sales",
     "fitting-numbers",
     "windows",
     "doubts",
@@ -332,6 +334,7 @@ class Walls(ApiCase):
         own |= dict.fromkeys(("numbers-effect-of", "job", "job-stop", "job-resume"), job.pk)
         changed = Revision.objects.create(shop=self.shop, changes={}, own={}, version="x", shipped="x")
         own["numbers-undo"] = changed.pk
+        own["sale"] = Sale.objects.create(shop=self.shop, surfer_id=surfer, board=BOARD).pk
         own |= {
             "token": Token.objects.get().pk,
             "invitation": link.pk,

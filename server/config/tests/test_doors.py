@@ -3,15 +3,18 @@
 import io
 import json
 import logging
+from collections.abc import Iterator
 from typing import Any
 from unittest import mock
 
+from django.apps import apps as django_apps
 from django.conf import settings
 from django.db import OperationalError
 from django.test import Client, SimpleTestCase
 from openapi_spec_validator import validate
 
 from accounts.tests.case import ApiCase
+from chord_core.documents.base import Document, Result
 from config.logs import DatabaseAway
 from tooling.notices import notices
 
@@ -139,6 +142,24 @@ class Description(SimpleTestCase):
         document = json.loads((settings.ROOT / "docs" / "openapi.json").read_text(encoding="utf-8"))
         self.assertTrue(document["openapi"].startswith("3.1"))
         validate(document)
+
+    def test_documents_that_are_sent_have_names_of_their_own(self) -> None:
+        """Two of one name would describe each other's fields."""
+
+        def below(kind: type) -> Iterator[type]:
+            for child in kind.__subclasses__():
+                yield child
+                yield from below(child)
+
+        apps = {app.name.split(".")[0] for app in django_apps.get_app_configs()}
+        document = json.loads((settings.ROOT / "docs" / "openapi.json").read_text(encoding="utf-8"))
+        described = set(document["components"]["schemas"])
+        where: dict[str, set[str]] = {}
+        for kind in {*below(Document), *below(Result)}:
+            ours = kind.__module__.split(".")[0] in apps or kind.__module__.startswith("chord_core.documents")
+            if ours and kind.__name__ in described:
+                where.setdefault(kind.__name__, set()).add(kind.__module__)
+        self.assertEqual({name: places for name, places in where.items() if len(places) > 1}, {})
 
     def test_every_address_says_how_it_refuses(self) -> None:
         document = json.loads((settings.ROOT / "docs" / "openapi.json").read_text(encoding="utf-8"))

@@ -3,6 +3,7 @@
 import { ref } from 'vue'
 import { ApiError, type FittingDocument } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
+import SoldLine from './SoldLine.vue'
 
 defineEmits<{ customer: [] }>()
 const { fitting, openDocument } = useTicket()
@@ -53,6 +54,7 @@ async function take(event: Event): Promise<void> {
         @change="take"
       />
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
+      <SoldLine />
     </div>
   </v-menu>
 </template>

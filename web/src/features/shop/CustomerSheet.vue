@@ -5,10 +5,11 @@ import type { Customer } from '@/shared/api/client'
 import { vDraft } from '@/shared/forms/draft'
 import { useSession } from '@/shared/shell/session'
 import { shortDay } from '@/shared/log/when'
+import BoughtList from './BoughtList.vue'
 import { useCustomers } from './customers'
 
 const props = defineProps<{ customer: Customer; owner: boolean }>()
-const { state, close, change, merge, erase } = useCustomers()
+const { state, open, close, change, merge, erase } = useCustomers()
 const { units } = useSession()
 const erasing = ref(false)
 const again = ref('')
@@ -77,6 +78,7 @@ const shown = (field: 'name' | 'notes' | 'guardian') => drafts.value[field] ?? p
       </tr>
     </tbody>
   </table>
+  <BoughtList :sales="customer.bought" @changed="open(customer.id)" />
   <p class="quiet">
     {{ customer.sessions }} sessions in the log, {{ customer.loans }} boards lent.
   </p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-// The shop: its customers, who works here, its own numbers, who changed what, one's own sign-in.
+// The shop: its customers, how advice did, who works here, its own numbers, who changed what, one's own sign-in.
 import { computed, defineAsyncComponent } from 'vue'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { useSession } from '@/shared/shell/session'
@@ -11,11 +11,13 @@ import PeopleFace from './PeopleFace.vue'
 import ShopChoice from './ShopChoice.vue'
 import TrailFace from './TrailFace.vue'
 
+const AdviceFace = defineAsyncComponent(() => import('./AdviceFace.vue'))
 const NumbersFace = defineAsyncComponent(() => import('./NumbersFace.vue'))
 const props = defineProps<{ face: string }>()
 const { session } = useSession()
 const FACES = [
   { face: 'customers', says: 'Customers', right: 'know customers' },
+  { face: 'advice', says: 'Advice and sales', right: 'findings' },
   { face: 'people', says: 'People', right: 'people' },
   { face: 'numbers', says: 'Own numbers', right: 'own numbers' },
   { face: 'machines', says: 'API tokens', right: 'people' },
@@ -49,6 +51,7 @@ usePageTitle(() => session.value?.shop ?? 'Shop')
         <ShopChoice />
       </aside>
       <CustomersFace v-if="shown === 'customers'" />
+      <AdviceFace v-else-if="shown === 'advice'" />
       <PeopleFace v-else-if="shown === 'people'" />
       <NumbersFace v-else-if="shown === 'numbers'" />
       <MachinesFace v-else-if="shown === 'machines'" />

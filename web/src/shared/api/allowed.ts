@@ -350,6 +350,14 @@ export const ROCKER_LIMITS = {
 
 export const ROW_OUT_FAMILY_WORDS = ['long soft-top', 'short soft-top', 'mini-mal', 'mid-length', 'long pulled-in', 'nose-rider', 'performance longboard', 'big-wave longboard', 'keel fish', 'performance fish', 'groveler', 'all-rounder', 'performance shortboard', 'step-up', 'gun', 'single fin', 'performance twin', 'river wide', 'river fast', 'wave stand-up', 'long stand-up'] as const
 
+export const SALE_IN_LIMITS = {
+  price: [0, 20000],
+} as const
+
+export const SALE_OUT_BACK_AS_WORDS = ['returned', 'exchanged', 'traded in'] as const
+
+export const SALE_PATCH_BACK_AS_WORDS = ['returned', 'exchanged', 'traded in'] as const
+
 export const SECTION_LIMITS = {
   rail_nose: [0, 1],
   rail_middle: [0, 1],

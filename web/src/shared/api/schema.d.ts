@@ -1198,6 +1198,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/sales/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List it, the newest first. */
+        get: operations["ticket_sales"];
+        put?: never;
+        /** @description Sell a board of the rack to the surfer: it leaves the rack and stands in their quiver. */
+        post: operations["ticket_sell"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/since/": {
         parameters: {
             query?: never;
@@ -1964,6 +1982,25 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sales/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Show it. */
+        get: operations["sale"];
+        put?: never;
+        post?: never;
+        /** @description Undo a sale that was a mistake: the board hangs again. */
+        delete: operations["sale_undo"];
+        options?: never;
+        head?: never;
+        /** @description Note that the board came back and how, or that it did not. */
+        patch: operations["sale_change"];
+        trace?: never;
+    };
     "/api/session/": {
         parameters: {
             query?: never;
@@ -1994,6 +2031,26 @@ export interface paths {
         put?: never;
         /** @description Open the demo shop, on loopback with demo data only. */
         post: operations["session_demo_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/advice/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * @description Over the last twelve months: what was bought, whether it was the first board, what came back, and
+         *     what the log says.
+         */
+        get: operations["advice"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2337,6 +2394,39 @@ export interface components {
             ridden: string;
             /** Does Not */
             does_not: string;
+        };
+        /**
+         * AdviceOut
+         * @description How advice did over the last twelve months, all together first; what was sold last.
+         */
+        AdviceOut: {
+            /** Rows */
+            rows: components["schemas"]["AdviceRow"][];
+            /** Sales */
+            sales: components["schemas"]["SaleOut"][];
+        };
+        /**
+         * AdviceRow
+         * @description How advice did, of one advisor or of all (``who`` empty).
+         *
+         *     ``tickets``: those with mass and level; ``bought``: of these that ended in a board of the rack or an order
+         *     that was collected; ``from_rack`` with an answer, of which ``hits`` were the first board or as good;
+         *     ``came_back``: returned or exchanged; ``ridden``: what the log says of boards that were bought.
+         */
+        AdviceRow: {
+            /** Who */
+            who: string;
+            /** Tickets */
+            tickets: number;
+            /** Bought */
+            bought: number;
+            /** From Rack */
+            from_rack: number;
+            /** Hits */
+            hits: number;
+            /** Came Back */
+            came_back: number;
+            ridden: components["schemas"]["RidesOver"] | null;
         };
         /**
          * Answer
@@ -3737,6 +3827,8 @@ export interface components {
             orders: components["schemas"]["ExportOrder"][];
             /** Sessions */
             sessions: components["schemas"]["SessionIn"][];
+            /** Bought */
+            bought: components["schemas"]["ExportSale"][];
             /** Loans */
             loans: components["schemas"]["ExportLoan"][];
             /** Tracks */
@@ -3771,6 +3863,8 @@ export interface components {
             twins: components["schemas"]["Twin"][];
             /** Open Orders */
             open_orders: number;
+            /** Bought */
+            bought: components["schemas"]["SaleOut"][];
         };
         /**
          * CustomerPatch
@@ -4134,6 +4228,26 @@ export interface components {
             note: string;
             /** Due */
             due: string | null;
+        };
+        /**
+         * ExportSale
+         * @description A board that was bought, and whether it came back.
+         */
+        ExportSale: {
+            /**
+             * Sold
+             * Format: date-time
+             */
+            sold: string;
+            board: components["schemas"]["Board"];
+            /** Price */
+            price: number | null;
+            /** Back */
+            back: string | null;
+            /** Back As */
+            back_as: string;
+            /** Note */
+            note: string;
         };
         /**
          * ExportTrack
@@ -7765,6 +7879,22 @@ export interface components {
             high: number;
         };
         /**
+         * RidesOver
+         * @description Rides on bought boards over those that were foretold: middle, and eight of ten between.
+         */
+        RidesOver: {
+            /** Sessions */
+            sessions: number;
+            /** Surfers */
+            surfers: number;
+            /** Ratio */
+            ratio: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
          * RightOut
          * @description What may be done, and by whom.
          */
@@ -7896,6 +8026,75 @@ export interface components {
             mid: number;
             /** High */
             high: number;
+        };
+        /**
+         * SaleIn
+         * @description A board of the rack that the surfer of a ticket buys; ``price``: what was paid, the board's own where
+         *     it is not said.
+         */
+        SaleIn: {
+            /** Board Id */
+            board_id: number;
+            /**
+             * Price
+             * @default null
+             */
+            price?: number | null;
+        };
+        /**
+         * SaleOut
+         * @description A board that was bought. ``place``: where it stood among those that were open, from 1; ``hit``: it was
+         *     the first, or as good as the first; null where the ticket had no answer.
+         */
+        SaleOut: {
+            /** Id */
+            id: number;
+            /** Fitting Id */
+            fitting_id: number | null;
+            /** Board */
+            board: string;
+            line: components["schemas"]["Dims"];
+            /** Price */
+            price: number | null;
+            /** Place */
+            place: number | null;
+            /** Hit */
+            hit: boolean | null;
+            /**
+             * Sold At
+             * Format: date-time
+             */
+            sold_at: string;
+            /** Sold By */
+            sold_by: string;
+            /** Back At */
+            back_at: string | null;
+            /** Back As */
+            back_as: ("returned" | "exchanged" | "traded in") | null;
+            /** Note */
+            note: string;
+        };
+        /**
+         * SalePatch
+         * @description That a board came back and how, or null: it did not. One that was returned or exchanged hangs in the
+         *     rack again.
+         */
+        SalePatch: {
+            /** Back As */
+            back_as: ("returned" | "exchanged" | "traded in") | null;
+            /**
+             * Note
+             * @default
+             */
+            note?: string;
+        };
+        /**
+         * SalesOut
+         * @description Boards that were bought, the newest first.
+         */
+        SalesOut: {
+            /** Sales */
+            sales: components["schemas"]["SaleOut"][];
         };
         /**
          * Scores
@@ -15297,6 +15496,124 @@ export interface operations {
             };
         };
     };
+    ticket_sales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SalesOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    ticket_sell: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaleIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaleOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     fitting_since: {
         parameters: {
             query: {
@@ -18454,6 +18771,189 @@ export interface operations {
             };
         };
     };
+    sale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaleOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    sale_undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    sale_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SalePatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SaleOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     session_retrieve: {
         parameters: {
             query?: never;
@@ -18614,6 +19114,43 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    advice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdviceOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
