@@ -129,9 +129,9 @@ def _parser() -> argparse.ArgumentParser:
     verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
     _add_start(verbs)
     standin = verbs.add_parser(
-        "standin", help="a simulated device: gauge, buoy (127.0.0.1), watch (writes tracks)"
+        "standin", help="a simulated device: gauge, buoy (127.0.0.1), watch (writes tracks), till (a month)"
     )
-    standin.add_argument("name", choices=["gauge", "buoy", "watch"])
+    standin.add_argument("name", choices=["gauge", "buoy", "watch", "till"])
     standin.add_argument(
         "more",
         nargs=argparse.REMAINDER,

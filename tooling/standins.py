@@ -19,8 +19,8 @@ STANDINS = {
 }
 
 
-#: Stand-ins that write files instead of answering: module.
-WRITERS = {"watch": "standins.surf_watch"}
+#: Stand-ins that do something and end instead of answering: module.
+WRITERS = {"watch": "standins.surf_watch", "till": "standins.till"}
 
 
 def _words(name: str, more: Sequence[str]) -> list[str]:

@@ -19,6 +19,7 @@ from accounts.models import User
 from accounts.people_selectors import shops_of
 from accounts.rights import rights_of
 from accounts.tenancy import ShopView, json_response
+from api_tools.problems import refused
 from chord_core.documents import parse
 from chord_core.documents.terms import Terms
 
@@ -26,7 +27,7 @@ from chord_core.documents.terms import Terms
 def locked_out(request: HttpRequest, *args: Any, **kwargs: Any) -> JsonResponse:
     """The answer after too many wrong passwords."""
     message = "Too many wrong passwords: try again in a quarter of an hour."
-    return JsonResponse({"error": {"field": "password", "value": None, "message": message}}, status=429)
+    return refused(429, "password", message)
 
 
 def session_out(request: Request) -> Session:

@@ -11,12 +11,12 @@ from django.conf import settings
 from django.contrib.auth.signals import user_logged_in, user_logged_out
 from django.core.exceptions import RequestDataTooBig
 from django.db import transaction
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 from django.utils import timezone
 
 from accounts import tokens
 from accounts.models import Answered, SignedIn, Token, User
-from chord_core.errors import ChordError
+from api_tools.problems import refused
 
 Answer = Callable[[HttpRequest], HttpResponse]
 SAFE = ("GET", "HEAD", "OPTIONS", "TRACE")
@@ -24,6 +24,8 @@ SAFE = ("GET", "HEAD", "OPTIONS", "TRACE")
 VIA = "via_token"
 #: Longest key [signs], and how long an answer is kept to be given again.
 _KEY, _KEPT = 200, timedelta(days=2)
+#: Too many at once: nothing was done yet.
+_LATER = 429
 _SLID = "slid"
 #: A session is written anew at most so often [s]: a write a day, not one with every answer.
 _EVERY_S = 60 * 60 * 24
@@ -108,7 +110,7 @@ class Machines:
             return self.get_response(request)
         found = tokens.token_of(word)
         if found is None:
-            return _refused(401, "token", "This token is not known here, or was ended.")
+            return refused(401, "token", "This token is not known here, or was ended.")
         request.user = found.user
         setattr(request, VIA, found)
         key = request.META.get("HTTP_IDEMPOTENCY_KEY", "")
@@ -119,11 +121,11 @@ class Machines:
     def _once(self, request: HttpRequest, token: Token, key: str) -> HttpResponse:
         """Do it unless it was done: then answer as before. Answer and deed are one transaction."""
         if len(key) > _KEY:
-            return _refused(400, "Idempotency-Key", f"a key has at most {_KEY} signs")
+            return refused(400, "Idempotency-Key", f"a key has at most {_KEY} signs")
         try:
             body = request.body
         except RequestDataTooBig:
-            return _refused(413, "request", "what is sent under a key has 2 MB at most")
+            return refused(413, "request", "what is sent under a key has 2 MB at most")
         asked = sha256(f"{request.method} {request.path}\0".encode() + body).hexdigest()
         with transaction.atomic():
             Answered.objects.filter(at__lt=timezone.now() - _KEPT).delete()
@@ -133,7 +135,7 @@ class Machines:
             if not fresh:
                 return _as_before(made, asked)
             response = self.get_response(request)
-            if response.status_code >= 500 or response.streaming:
+            if response.status_code >= 500 or response.status_code == _LATER or response.streaming:
                 # Nothing to go by: it may be sent again.
                 made.delete()
                 return response
@@ -146,11 +148,7 @@ class Machines:
 def _as_before(made: Answered, asked: str) -> HttpResponse:
     if made.asked != asked:
         message = "this key was used for another request; each has a key of its own"
-        return _refused(422, "Idempotency-Key", message)
+        return refused(422, "Idempotency-Key", message)
     response = HttpResponse(bytes(made.body or b""), status=made.status, content_type=made.kind)
     response["Idempotent-Replayed"] = "true"
     return response
-
-
-def _refused(status: int, field: str, message: str) -> HttpResponse:
-    return JsonResponse(ChordError(field, None, message).as_document(), status=status)

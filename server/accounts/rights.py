@@ -73,7 +73,7 @@ PERSONAL = frozenset(["me", "password", "second-factor", "signed-in", "signed-in
 #: Under which right an address is read, and written.
 ADDRESSES: dict[str, tuple[Right, Right]] = {
     **dict.fromkeys(PERSONAL, _OWN),
-    **_same(_ASK, "words line beside find asked gauge trade-in range sheet"),
+    **_same(_ASK, "words line beside find asked gauge trade-in range sheet changes"),
     **_same(_STOCK, "boards board board-back tag tape table photograph rows fin-wall fins fins-table"),
     **_same(_STOCK, "board-svg board-dxf board-stl board-3mf board-csv board-pdf board-json"),
     **_same(_WATER, "breaks break break-gives break-now break-seen break-calibrate break-flows sighting"),
@@ -95,6 +95,7 @@ ADDRESSES: dict[str, tuple[Right, Right]] = {
     **_same(("own numbers", "own numbers"), "numbers numbers-revisions numbers-undo numbers-effect"),
     **_same(("own numbers", "own numbers"), "numbers-effect-of jobs job job-stop job-resume"),
     **_same(("people", "people"), "people person person-reset invitations invitation tokens token"),
+    **_same(("people", "people"), "hooks hook"),
     **_same(("know customers", "know customers"), "customers customer customer-merge"),
     **_same(
         ("erase customers", "erase customers"), "customer-erase customer-document customer-sheet retention"

@@ -9,17 +9,12 @@ from datetime import UTC, datetime
 from typing import Any
 
 from django.conf import settings
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpRequest, HttpResponse
 
-from chord_core.errors import ChordError
+from api_tools.problems import refused
 
 _requests = logging.getLogger("chord.requests")
 Answer = Callable[[HttpRequest], HttpResponse]
-
-
-def refused(status: int, field: str, message: str) -> JsonResponse:
-    """A refusal in the one shape of all faults."""
-    return JsonResponse(ChordError(field, None, message).as_document(), status=status)
 
 
 class Versioned:

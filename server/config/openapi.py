@@ -7,6 +7,7 @@ from drf_spectacular.extensions import OpenApiAuthenticationExtension
 from drf_spectacular.openapi import AutoSchema
 from drf_spectacular.utils import OpenApiExample, OpenApiResponse
 
+from api_tools.problems import PROBLEM, problem
 from chord_core.documents.base import Document, Result
 
 #: What every address may answer, and why.
@@ -39,9 +40,15 @@ class Fault(Result):
 
 
 class Refusal(Document):
-    """How every refusal is answered."""
+    """How every refusal is answered: problem details (RFC 9457), ``application/problem+json``. ``error`` says
+    which field is wrong; ``current``, where somebody else was faster, how it stands now."""
 
+    type: Literal["about:blank"] = "about:blank"
+    title: str
+    status: int
+    detail: str
     error: Fault
+    current: dict[str, Any] | None = None
 
 
 class SessionCookie(OpenApiAuthenticationExtension):
@@ -84,9 +91,11 @@ class ChordSchema(AutoSchema):
             if str(code) in bodies:
                 continue
             field, value, message = _EXAMPLES[code]
-            example = {"error": {"field": field, "value": value, "message": message}}
+            example = problem(code, field, value, message)
             response = OpenApiResponse(
                 Refusal, _REFUSALS[code], examples=[OpenApiExample("refused", example, response_only=True)]
             )
-            bodies[str(code)] = self._get_response_for_code(response, str(code), direction=direction)
+            bodies[str(code)] = self._get_response_for_code(
+                response, str(code), media_types=[PROBLEM], direction=direction
+            )
         return bodies

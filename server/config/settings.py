@@ -60,6 +60,7 @@ INSTALLED_APPS = [
     "trail",
     "customers",
     "own_numbers",
+    "hooks",
 ]
 
 MIDDLEWARE = [
@@ -183,6 +184,7 @@ CONTENT_SECURITY_POLICY = {
 REST_FRAMEWORK = {
     "DEFAULT_AUTHENTICATION_CLASSES": ["accounts.authentication.PersonAuthentication"],
     "DEFAULT_PERMISSION_CLASSES": ["accounts.permissions.HasShop"],
+    "DEFAULT_THROTTLE_CLASSES": ["accounts.throttling.MachineRate"],
     "DEFAULT_RENDERER_CLASSES": ["rest_framework.renderers.JSONRenderer"],
     "DEFAULT_PARSER_CLASSES": ["config.parsers.DocumentParser"],
     "DEFAULT_SCHEMA_CLASS": "config.openapi.ChordSchema",

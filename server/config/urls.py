@@ -3,6 +3,7 @@
 from customers import api as customers
 from django.urls import path, re_path
 from fins import api as fins
+from hooks import api as hooks
 from jobs import api as jobs
 from logbook import api as logbook
 from orders import api as orders
@@ -162,6 +163,9 @@ urlpatterns = [
     path("api/fittings/<int:pk>/sales/", sales.TicketSalesView.as_view(), name="ticket-sales"),
     path("api/sales/<int:pk>/", sales.SaleView.as_view(), name="sale"),
     path("api/shop/advice/", sales.AdviceView.as_view(), name="advice"),
+    path("api/shop/hooks/", hooks.HooksView.as_view(), name="hooks"),
+    path("api/shop/hooks/<int:pk>/", hooks.HookView.as_view(), name="hook"),
+    path("api/changes/", trail.ChangesView.as_view(), name="changes"),
     path("api/shop/numbers/", own_numbers.NumbersView.as_view(), name="numbers"),
     path("api/shop/numbers/revisions/", own_numbers.RevisionsView.as_view(), name="numbers-revisions"),
     path("api/shop/numbers/revisions/<int:pk>/undo/", own_numbers.UndoView.as_view(), name="numbers-undo"),

@@ -9,9 +9,9 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.views.decorators.cache import never_cache
 from django.views.decorators.http import require_safe
 
+from api_tools.problems import refused
 from config.errors import DATABASE_AWAY
 from config.logs import AWAY
-from config.middleware import refused
 
 
 @lru_cache(maxsize=1)

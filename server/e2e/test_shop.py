@@ -219,6 +219,22 @@ class TheShop(PlaceCase):
         refused.exception.close()
         self.assertEqual(refused.exception.code, 401)
 
+    def test_a_program_in_the_shop_is_told_of_changes(self) -> None:
+        self.shop("machines")
+        self.find("form[aria-label='A further webhook'] input[required]").send_keys("web shop")
+        address = self.find("form[aria-label='A further webhook'] input[placeholder]")
+        address.send_keys("http://8.8.8.8/in")
+        self.press("tell it")
+        self.wait_text("section.face [role=alert]", "lies outside of the shop")
+        self.type_over(address, "http://127.0.0.1:9/in")
+        self.press("tell it")
+        self.wait(lambda: self.text("[data-secret]"), "the secret")
+        self.wait_text("[data-hook='web shop']", "nothing to tell yet")
+        self.check("webhooks")
+        self.find("[data-hook='web shop'] button").click()
+        self.press("web shop is told no more")
+        self.wait(lambda: not self.all("[data-hook]"), "ended")
+
     def test_who_changed_what(self) -> None:
         self.shop()
         self.find("[aria-label='Bram Tallis works as']").send_keys("advisor")

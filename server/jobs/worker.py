@@ -28,16 +28,28 @@ async def _take_over(app: App) -> None:
 async def _work(app: App, wait: bool, signals: bool) -> None:
     async with app.open_async():
         rescue = asyncio.create_task(_take_over(app))
+        # What is done by the clock within a moment does not wait behind long work.
+        quick = asyncio.create_task(_serve(app, wait, False, "quick"))
         try:
-            await app.run_worker_async(
-                wait=wait,
-                install_signal_handlers=signals,
-                update_heartbeat_interval=SIGN_S,
-                stalled_worker_timeout=DEAD_S,
-                delete_jobs="successful",
-            )
+            await _serve(app, wait, signals, "jobs")
+            if not wait:
+                await quick
         finally:
             rescue.cancel()
+            quick.cancel()
+            await asyncio.gather(rescue, quick, return_exceptions=True)
+
+
+async def _serve(app: App, wait: bool, signals: bool, queue: str) -> None:
+    await app.run_worker_async(
+        queues=[queue],
+        name=queue,
+        wait=wait,
+        install_signal_handlers=signals,
+        update_heartbeat_interval=SIGN_S,
+        stalled_worker_timeout=DEAD_S,
+        delete_jobs="successful",
+    )
 
 
 def work(wait: bool = True, signals: bool = True) -> None:

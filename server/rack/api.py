@@ -11,13 +11,17 @@ from rest_framework.parsers import BaseParser
 from rest_framework.request import Request
 
 from accounts.tenancy import ShopView, json_response
+from api_tools.conditional import tag_of, tagged, unchanged, version_meant
 from api_tools.query import parameters
 from chord_core.documents import HullRequest, RangeResult, TapeResult, parse
 from chord_core.documents.verbs.drawings import DrawingKind
+from chord_core.fit.rules.terms import terms
 from chord_core.hull.tape import tape_of
+from chord_core.spoken import spoken
+from chord_core.tables import tables_version
 from rack import csv_read, photograph, selectors
 from rack.bring_in import bring_in, read_file
-from rack.commands import add_board, board_from, change_board, put_back_board, take_down
+from rack.commands import add_board, board_from, change_board, patch_board, put_back_board, take_down
 from rack.csv_write import rack_rows, write_rack
 from rack.documents import (
     Accept,
@@ -25,7 +29,9 @@ from rack.documents import (
     BoardIn,
     BoardList,
     BoardOut,
+    BoardPatch,
     BoardPut,
+    BoardsOf,
     LeftAs,
     LengthsOf,
     LineIn,
@@ -79,10 +85,22 @@ class LineView(ShopView):
 class BoardsView(ShopView):
     """The rack."""
 
-    @extend_schema(operation_id="boards_list", responses=BoardList)
+    @extend_schema(operation_id="boards_list", parameters=parameters(BoardsOf), responses=BoardList)
     def get(self, request: Request) -> HttpResponse:
-        """List the boards in the order in which they came."""
-        return json_response(BoardList(selectors.rack_of(self.shop).sent))
+        """List the boards in the order in which they came; a page of them has the next one's address in its
+        header ``Link``. With ``If-None-Match`` 304 where nothing changed."""
+        asked = self.query(BoardsOf)
+        state = selectors.rack_state(self.shop)
+        tag = tag_of(*state, tables_version(), spoken(), asked.model_dump_json())
+        if (same := unchanged(request, tag)) is not None:
+            return same
+        found = selectors.boards_listed(self.shop, asked, state)
+        response = tagged(json_response(BoardList(found)), tag)
+        if asked.limit is not None and len(found) == asked.limit:
+            words = request.query_params.copy()
+            words["after"] = str(found[-1].id)
+            response["Link"] = f'<{request.path}?{words.urlencode()}>; rel="next"'
+        return response
 
     @extend_schema(request=BoardIn, responses={201: BoardOut})
     def post(self, request: Request) -> HttpResponse:
@@ -119,8 +137,19 @@ class BoardView(ShopView):
 
     @extend_schema(responses=BoardOut)
     def get(self, request: Request, pk: int) -> HttpResponse:
-        """Show it."""
-        return json_response(_one(self, self.own_or_404(Board, pk).pk))
+        """Show it; its ``ETag`` names the version."""
+        row = self.own_or_404(Board, pk)
+        tag = tag_of(row.pk, terms().model_dump_json(), tables_version(), spoken(), version=row.version)
+        return unchanged(request, tag) or tagged(json_response(_one(self, row.pk)), tag)
+
+    @extend_schema(operation_id="board_change", request=BoardPatch, responses=BoardOut)
+    def patch(self, request: Request, pk: int) -> HttpResponse:
+        """Change some of it, by a merge patch; 409 with the board as it stands when somebody else was
+        faster."""
+        self.own_or_404(Board, pk)
+        given = parse(BoardPatch, request.data)
+        version = version_meant(request, given.version)
+        return json_response(_one(self, patch_board(self.shop, pk, given, version, self.person).pk))
 
     @extend_schema(request=BoardPut, responses=BoardOut)
     def put(self, request: Request, pk: int) -> HttpResponse:

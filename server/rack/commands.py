@@ -13,7 +13,7 @@ from chord_core.documents import parse
 from chord_core.documents.board import Stock
 from chord_core.errors import ChordError
 from chord_core.line import read_line
-from rack.documents import BoardIn, BoardPut
+from rack.documents import BoardIn, BoardPatch, BoardPut
 from rack.models import Board, BoardEvent, today
 from rack.search_columns import fill_search_columns
 from rack.selectors import boards_of
@@ -191,6 +191,33 @@ def _state(row: Board) -> dict[str, Any]:
     document = row.document().model_dump(mode="json", exclude_defaults=True, exclude_none=True)
     document = {name: value for name, value in document.items() if value not in ({}, [])}
     return {**document, "number": row.number, "hung_on": row.hung_on.isoformat()}
+
+
+def _merged(old: Any, patch: Any) -> Any:
+    """A document with a merge patch over it (RFC 7396)."""
+    if not isinstance(patch, dict):
+        return patch
+    under = dict(old) if isinstance(old, dict) else {}
+    for name, value in patch.items():
+        if value is None:
+            under.pop(name, None)
+        else:
+            under[name] = _merged(under.get(name), value)
+    return under
+
+
+def patch_board(shop: Shop, pk: int, given: BoardPatch, version: int, person: User | None) -> Board:
+    """Change some of a board.
+
+    Raises:
+        as ``change_board``; ChordError also where the patched document is no board.
+    """
+    row = Board.objects.of(shop).get(pk=pk)
+    old = row.document().model_dump(mode="json", exclude_unset=True, exclude_none=True)
+    board = parse(Document, _merged(old, given.board), "board")
+    number = row.number if given.number is None else given.number
+    whole = BoardPut(version=version, board=board, number=number, hung_on=given.hung_on)
+    return change_board(shop, pk, whole, person)
 
 
 @transaction.atomic

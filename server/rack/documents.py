@@ -1,7 +1,7 @@
 """What the rack addresses read and write."""
 
-from datetime import date
-from typing import Literal
+from datetime import date, datetime
+from typing import Any, Literal
 
 from pydantic import Field, RootModel
 
@@ -58,6 +58,26 @@ class BoardPut(Document):
     board: Board
     number: str = Field(default="", max_length=40)
     hung_on: date | None = None
+
+
+class BoardPatch(Document):
+    """What changes of a board of the rack: a merge patch (RFC 7396) of its document, in which null takes a
+    value away. ``version``: the one that is changed; it may stand in the header ``If-Match`` instead."""
+
+    version: int | None = None
+    board: dict[str, Any] = Field(default_factory=dict, max_length=60)
+    number: str | None = Field(default=None, max_length=40)
+    hung_on: date | None = None
+
+
+class BoardsOf(Document):
+    """Which boards: all, or those behind a row (``after``, for the next page), so many at most (``limit``),
+    the one that has a number of the shop's own (``number``), those that changed since a moment."""
+
+    after: int | None = Field(default=None, ge=0, description="the last row of the page before")
+    limit: int | None = Field(default=None, ge=1, le=500, description="boards a page")
+    number: str | None = Field(default=None, max_length=40, description="the shop's own number")
+    changed_since: datetime | None = Field(default=None, description="as 2026-05-02T09:00:00Z")
 
 
 class RowsOf(Document):

@@ -23,7 +23,7 @@ from chord_core.line import read_line, write_line
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import builds, families, kept_by_tables, rungs, tables
 from chord_core.water.days import height_words
-from rack.documents import BoardOut, Family, HeightWord, LineOut, Rung, Silhouette, Skill, Words
+from rack.documents import BoardOut, BoardsOf, Family, HeightWord, LineOut, Rung, Silhouette, Skill, Words
 from rack.models import Board
 
 #: Stations of a silhouette: every fourth of the drawn ones is enough at its size.
@@ -102,6 +102,10 @@ def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:
     )
 
 
+#: How many boards, when the last of them changed, the terms of sale.
+RackState = tuple[int, object, str]
+
+
 @kept_by_tables(64)
 def _rack(shop_id: int, _count: int, _changed: object, _terms: str) -> Rack:
     rows = list(Board.objects.filter(shop_id=shop_id, reserved=False))
@@ -123,12 +127,33 @@ def boards_of(shop: Shop, ids: Sequence[int]) -> tuple[BoardOut, ...]:
     return _sent_of(some, [row.document() for row in some]) if some else ()
 
 
-def rack_of(shop: Shop) -> Rack:
-    """The shop's rack with its hulls; drawn again only after a board came, went or changed."""
+def rack_state(shop: Shop) -> RackState:
+    """What all that is sent of a rack hangs on, besides the tables in use."""
     state = (
         Board.objects.of(shop).filter(reserved=False).aggregate(count=Count("pk"), changed=Max("updated_at"))
     )
-    return _rack(shop.pk, state["count"], state["changed"], terms().model_dump_json())
+    return state["count"], state["changed"], terms().model_dump_json()
+
+
+def rack_of(shop: Shop, state: RackState | None = None) -> Rack:
+    """The shop's rack with its hulls; drawn again only after a board came, went or changed."""
+    return _rack(shop.pk, *(state or rack_state(shop)))
+
+
+def boards_listed(shop: Shop, asked: BoardsOf, state: RackState) -> tuple[BoardOut, ...]:
+    """The boards that were asked for, in the order in which they came."""
+    narrows = asked.model_dump(exclude_none=True)
+    if not narrows:
+        return rack_of(shop, state).sent
+    rows = Board.objects.of(shop).filter(reserved=False)
+    if asked.number is not None:
+        rows = rows.filter(number=asked.number)
+    if asked.changed_since is not None:
+        rows = rows.filter(updated_at__gte=asked.changed_since)
+    if asked.after is not None:
+        rows = rows.filter(pk__gt=asked.after)
+    found = list(rows.order_by("pk")[: asked.limit])
+    return _sent_of(found, [row.document() for row in found]) if found else ()
 
 
 def words() -> Words:

@@ -7,7 +7,8 @@ from rest_framework.request import Request
 
 from accounts.tenancy import ShopView, json_response
 from api_tools.query import parameters
-from trail.documents import TrailAsked, TrailOut
+from trail.documents import ChangesAsked, ChangesOut, TrailAsked, TrailOut
+from trail.feed import changes_since
 from trail.selectors import lines_of, trail_of
 
 
@@ -18,6 +19,15 @@ class TrailView(ShopView):
     def get(self, request: Request) -> HttpResponse:
         """Read a page, newest first."""
         return json_response(trail_of(self.shop, self.query(TrailAsked)))
+
+
+class ChangesView(ShopView):
+    """What changed since, for programs."""
+
+    @extend_schema(operation_id="changes", parameters=parameters(ChangesAsked), responses=ChangesOut)
+    def get(self, request: Request) -> HttpResponse:
+        """Say which records were made, changed or removed behind a change that is known."""
+        return json_response(changes_since(self.shop, self.query(ChangesAsked)))
 
 
 class TrailFileView(ShopView):

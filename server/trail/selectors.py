@@ -39,6 +39,7 @@ KINDS = {
     "logbook_session": "session",
     "logbook_loan": "loan",
     "sales_sale": "sale",
+    "hooks_hook": "webhook",
     "own_numbers_revision": "numbers",
 }
 _ROLE = "accounts_membership"

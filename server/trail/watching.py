@@ -27,7 +27,8 @@ LEFT_OUT = (
     "updated_at", "version", "response", "learned", "learned_breaks", "said", "filled", "packed", "words",
     "last_login", "key", "last_t", "digest", "last_used_at", "throttling_failure_timestamp",
     "throttling_failure_count", "used_at", "drawn_with", "drawn_litres", "drawn_mass_kg",
-    "own", "drawn_nose_rocker_m", "drawn_nose_width_m", "drawn_tail_rocker_m", "drawn_tail_width_m",
+    "own", "secret", "cursor", "failures", "next_at", "told_at", "problem", "drawn_nose_rocker_m",
+    "drawn_nose_width_m", "drawn_tail_rocker_m", "drawn_tail_width_m",
 )  # fmt: skip
 
 FUNCTIONS = """

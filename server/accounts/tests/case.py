@@ -56,7 +56,9 @@ class ApiCase(TestCase):
         """Ask and expect a refusal; returns its error."""
         response = self.call(method, path, body)
         self.assertEqual(response.status_code, status, response.content[:500])
-        error = response.json()["error"]
+        told = response.json()
+        error = told["error"]
+        self.assertEqual((told["status"], told["detail"]), (status, error["message"]))
         self.assertEqual(set(error), {"field", "value", "message"})
         self.assertTrue(error["message"])
         return error

@@ -16,6 +16,7 @@ from django.urls import get_resolver
 from django.urls.resolvers import URLPattern
 from django.utils import timezone
 from fins.models import FinStock
+from hooks.models import Hook
 from jobs.models import Job
 from orders.models import Order
 from own_numbers.models import Revision
@@ -334,6 +335,7 @@ class Walls(ApiCase):
         own |= dict.fromkeys(("numbers-effect-of", "job", "job-stop", "job-resume"), job.pk)
         changed = Revision.objects.create(shop=self.shop, changes={}, own={}, version="x", shipped="x")
         own["numbers-undo"] = changed.pk
+        own["hook"] = Hook.objects.create(shop=self.shop, name="till", url="http://127.0.0.1/").pk
         own["sale"] = Sale.objects.create(shop=self.shop, surfer_id=surfer, board=BOARD).pk
         own |= {
             "token": Token.objects.get().pk,

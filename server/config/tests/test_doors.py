@@ -32,7 +32,7 @@ class Refusals(ApiCase):
 
     def fault(self, status: int, response: Any) -> dict[str, Any]:
         self.assertEqual(response.status_code, status, response.content[:300])
-        self.assertEqual(response.headers["Content-Type"], "application/json")
+        self.assertEqual(response.headers["Content-Type"], "application/problem+json")
         error = response.json()["error"]
         self.assertEqual(set(error), {"field", "value", "message"})
         return dict(error)
@@ -103,7 +103,7 @@ class Refusals(ApiCase):
         error = self.refused(400, "get", "/api/rack/find/?familly=gun")
         self.assertEqual((error["field"], error["value"]), ("familly", "gun"))
         self.assertIn("families", error["message"])
-        self.assertIn("none", self.refused(400, "get", "/api/boards/?page=2")["message"])
+        self.assertIn("none", self.refused(400, "get", "/api/breaks/?page=2")["message"])
         self.good("get", "/api/rack/find/?families=gun&families=all-rounder&length_m_from=1.5")
 
     def test_a_table_with_a_cell_longer_than_any(self) -> None:
@@ -168,7 +168,7 @@ class Description(SimpleTestCase):
                 answers = operation["responses"]
                 with self.subTest(path=path, method=method):
                     self.assertIn("400", answers)
-                    content = answers["400"]["content"]["application/json"]
+                    content = answers["400"]["content"]["application/problem+json"]
                     self.assertEqual(content["schema"], {"$ref": "#/components/schemas/Refusal"})
                     self.assertTrue(content["examples"])
                     if "session" not in path:

@@ -3,6 +3,7 @@
 import { onMounted, ref } from 'vue'
 import { api, ApiError, unwrap, type Tokens } from '@/shared/api/client'
 import { clock, shortDay } from '@/shared/log/when'
+import HookList from './HookList.vue'
 
 const state = ref<Tokens | null>(null)
 const name = ref('')
@@ -92,6 +93,7 @@ async function end(id: number): Promise<void> {
       </label>
       <button type="submit" class="plain link">make a token</button>
     </form>
+    <HookList />
   </section>
 </template>
 

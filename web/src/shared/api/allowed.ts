@@ -178,6 +178,10 @@ export const GEAR_CHOICE_LIMITS = {
 
 export const GEAR_CHOICE_EXTRAS_WORDS = ['bag', 'kit'] as const
 
+export const HOOK_IN_KINDS_WORDS = ['board', 'fins', 'break', 'order', 'ticket', 'sale'] as const
+
+export const HOOK_OUT_KINDS_WORDS = ['board', 'fins', 'break', 'order', 'ticket', 'sale'] as const
+
 export const HOUR_IN_LIMITS = {
   face_m: [0.1, 12],
 } as const
@@ -254,6 +258,10 @@ export const ME_MASSES_WORDS = ['kg', 'lb'] as const
 export const ME_FACES_WORDS = ['words', 'face', 'back'] as const
 
 export const NEXT_READING_MEASURE_WORDS = ['width_m', 'thickness_m', 'section'] as const
+
+export const NOTED_KIND_WORDS = ['board', 'fins', 'break', 'order', 'ticket', 'sale'] as const
+
+export const NOTED_DID_WORDS = ['made', 'changed', 'removed'] as const
 
 export const ORDER_HAPPENED_STATE_WORDS = ['quoted', 'ordered', 'deposit', 'shaping', 'glassing', 'arrived', 'collected', 'hung', 'called off'] as const
 

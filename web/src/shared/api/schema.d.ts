@@ -11,7 +11,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description List the boards in the order in which they came. */
+        /**
+         * @description List the boards in the order in which they came; a page of them has the next one's address in its
+         *     header ``Link``. With ``If-None-Match`` 304 where nothing changed.
+         */
         get: operations["boards_list"];
         put?: never;
         /** @description Hang a board. */
@@ -29,7 +32,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** @description Show it. */
+        /** @description Show it; its ``ETag`` names the version. */
         get: operations["boards_retrieve"];
         /** @description Write it as it is now; 409 with the board as it stands when somebody else was faster. */
         put: operations["boards_update"];
@@ -38,7 +41,11 @@ export interface paths {
         delete: operations["boards_destroy"];
         options?: never;
         head?: never;
-        patch?: never;
+        /**
+         * @description Change some of it, by a merge patch; 409 with the board as it stands when somebody else was
+         *     faster.
+         */
+        patch: operations["board_change"];
         trace?: never;
     };
     "/api/boards/{id}/back/": {
@@ -489,6 +496,23 @@ export interface paths {
          *     Lines of JSON: ``{"file": name, "lines": n}`` as it goes on; at last ``{"read": …}``.
          */
         post: operations["buoys_hours_create"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/changes/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Say which records were made, changed or removed behind a change that is known. */
+        get: operations["changes"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -2057,6 +2081,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/hooks/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description List them. */
+        get: operations["hooks"];
+        put?: never;
+        /** @description Tell an address in the shop's own network of changes from now on; its secret is said this once. */
+        post: operations["hook_make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/hooks/{id}/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** @description It is told no more. */
+        delete: operations["hook_end"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop/invitations/": {
         parameters: {
             query?: never;
@@ -2899,6 +2958,32 @@ export interface components {
             silhouette: components["schemas"]["Silhouette"];
         };
         /**
+         * BoardPatch
+         * @description What changes of a board of the rack: a merge patch (RFC 7396) of its document, in which null takes a
+         *     value away. ``version``: the one that is changed; it may stand in the header ``If-Match`` instead.
+         */
+        BoardPatch: {
+            /**
+             * Version
+             * @default null
+             */
+            version?: number | null;
+            /** Board */
+            board?: {
+                [key: string]: unknown;
+            };
+            /**
+             * Number
+             * @default null
+             */
+            number?: string | null;
+            /**
+             * Hung On
+             * @default null
+             */
+            hung_on?: string | null;
+        };
+        /**
          * BoardPut
          * @description A board of the rack as it is now, with the version that was changed.
          */
@@ -3584,6 +3669,19 @@ export interface components {
             before: string;
             /** After */
             after: string;
+        };
+        /**
+         * ChangesOut
+         * @description Changes in their order; ``next``: what to give as ``after`` for those behind; ``more``: whether there
+         *     are some already.
+         */
+        ChangesOut: {
+            /** Changes */
+            changes: components["schemas"]["Noted"][];
+            /** Next */
+            next: number;
+            /** More */
+            more: boolean;
         };
         /**
          * ClimateResult
@@ -5332,6 +5430,58 @@ export interface components {
             share: number;
         };
         /**
+         * HookIn
+         * @description An address in the shop's own network, and the kinds of records of whose changes it is told.
+         */
+        HookIn: {
+            /** Name */
+            name: string;
+            /** Url */
+            url: string;
+            /** Kinds */
+            kinds: ("board" | "fins" | "break" | "order" | "ticket" | "sale")[];
+        };
+        /**
+         * HookOut
+         * @description A webhook: when it took something last, and what went wrong since, if anything did.
+         */
+        HookOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Url */
+            url: string;
+            /** Kinds */
+            kinds: ("board" | "fins" | "break" | "order" | "ticket" | "sale")[];
+            /**
+             * Made At
+             * Format: date-time
+             */
+            made_at: string;
+            /** Told At */
+            told_at: string | null;
+            /** Failures */
+            failures: number;
+            /** Next At */
+            next_at: string | null;
+            /** Problem */
+            problem: string;
+        };
+        /**
+         * HooksOut
+         * @description Webhooks of the shop. ``secret``: the one that was just made, said this once.
+         */
+        HooksOut: {
+            /** Hooks */
+            hooks: components["schemas"]["HookOut"][];
+            /**
+             * Secret
+             * @default null
+             */
+            secret: string | null;
+        };
+        /**
          * HourIn
          * @description What is said of the waves of an hour; what is left open is filled from what was measured.
          */
@@ -6315,6 +6465,31 @@ export interface components {
             version: number;
             /** Says */
             says: string;
+        };
+        /**
+         * Noted
+         * @description That a record was made, changed or removed; what it is now is asked at its own address.
+         */
+        Noted: {
+            /** Id */
+            id: number;
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "board" | "fins" | "break" | "order" | "ticket" | "sale";
+            /** Row */
+            row: number;
+            /**
+             * Did
+             * @enum {string}
+             */
+            did: "made" | "changed" | "removed";
         };
         /**
          * Now
@@ -7673,10 +7848,30 @@ export interface components {
         };
         /**
          * Refusal
-         * @description How every refusal is answered.
+         * @description How every refusal is answered: problem details (RFC 9457), ``application/problem+json``. ``error`` says
+         *     which field is wrong; ``current``, where somebody else was faster, how it stands now.
          */
         Refusal: {
+            /**
+             * Type
+             * @default about:blank
+             * @constant
+             */
+            type?: "about:blank";
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
             error: components["schemas"]["Fault"];
+            /**
+             * Current
+             * @default null
+             */
+            current?: {
+                [key: string]: unknown;
+            } | null;
         };
         /**
          * Regret
@@ -10336,7 +10531,16 @@ export type $defs = Record<string, never>;
 export interface operations {
     boards_list: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description the last row of the page before */
+                after?: number;
+                /** @description as 2026-05-02T09:00:00Z */
+                changed_since?: string;
+                /** @description boards a page */
+                limit?: number;
+                /** @description the shop's own number */
+                number?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -10357,7 +10561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10366,7 +10570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10398,7 +10602,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10407,7 +10611,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -10416,7 +10620,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -10425,7 +10629,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10455,7 +10659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10464,7 +10668,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10473,7 +10677,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10507,7 +10711,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10516,7 +10720,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -10525,7 +10729,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10534,7 +10738,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -10543,7 +10747,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -10552,7 +10756,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10583,7 +10787,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10592,7 +10796,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -10601,7 +10805,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10610,7 +10814,86 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    board_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "application/json": components["schemas"]["BoardPatch"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10640,7 +10923,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10649,7 +10932,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -10658,7 +10941,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10667,7 +10950,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -10676,7 +10959,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10709,7 +10992,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10718,7 +11001,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10727,7 +11010,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10760,7 +11043,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10769,7 +11052,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10778,7 +11061,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10811,7 +11094,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10820,7 +11103,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10829,7 +11112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10862,7 +11145,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10871,7 +11154,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10880,7 +11163,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10913,7 +11196,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10922,7 +11205,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10931,7 +11214,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -10964,7 +11247,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -10973,7 +11256,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -10982,7 +11265,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11015,7 +11298,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11024,7 +11307,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11033,7 +11316,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11066,7 +11349,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11075,7 +11358,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11084,7 +11367,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11114,7 +11397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11123,7 +11406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11132,7 +11415,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11162,7 +11445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11171,7 +11454,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11180,7 +11463,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11214,7 +11497,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11223,7 +11506,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11232,7 +11515,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11241,7 +11524,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -11250,7 +11533,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11278,7 +11561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11287,7 +11570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11319,7 +11602,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11328,7 +11611,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11337,7 +11620,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -11346,7 +11629,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11376,7 +11659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11385,7 +11668,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11394,7 +11677,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11428,7 +11711,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11437,7 +11720,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11446,7 +11729,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11455,7 +11738,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -11464,7 +11747,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11493,7 +11776,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11502,7 +11785,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11511,7 +11794,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11520,7 +11803,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11550,7 +11833,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11559,7 +11842,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11568,7 +11851,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11598,7 +11881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11607,7 +11890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11616,7 +11899,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11652,7 +11935,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11661,7 +11944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11670,7 +11953,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11679,7 +11962,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -11688,7 +11971,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11728,7 +12011,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11737,7 +12020,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11746,7 +12029,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11776,7 +12059,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11785,7 +12068,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11794,7 +12077,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11824,7 +12107,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11833,7 +12116,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11842,7 +12125,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11876,7 +12159,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11885,7 +12168,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11894,7 +12177,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11903,7 +12186,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -11912,7 +12195,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -11942,7 +12225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -11951,7 +12234,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -11960,7 +12243,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -11969,7 +12252,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12005,7 +12288,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12014,7 +12297,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12023,7 +12306,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12055,7 +12338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12064,7 +12347,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12073,7 +12356,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12082,7 +12365,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12110,7 +12393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12119,7 +12402,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12151,7 +12434,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12160,7 +12443,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12169,7 +12452,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12178,7 +12461,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12208,7 +12491,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12217,7 +12500,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12226,7 +12509,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12260,7 +12543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12269,7 +12552,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12278,7 +12561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12287,7 +12570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12296,7 +12579,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12325,7 +12608,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12334,7 +12617,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12343,7 +12626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12352,7 +12635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12382,7 +12665,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12391,7 +12674,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12400,7 +12683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12436,7 +12719,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12445,7 +12728,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12454,7 +12737,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12463,7 +12746,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12472,7 +12755,51 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    changes: {
+        parameters: {
+            query?: {
+                /** @description the last change that is known */
+                after?: number;
+                /** @description as board,order; all where none is said */
+                kinds?: string;
+                /** @description changes at once */
+                limit?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChangesOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12504,7 +12831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12513,7 +12840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12543,7 +12870,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12552,7 +12879,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12561,7 +12888,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12595,7 +12922,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12604,7 +12931,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12613,7 +12940,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12622,7 +12949,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -12631,7 +12958,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12640,7 +12967,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12670,7 +12997,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12679,7 +13006,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12688,7 +13015,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12718,7 +13045,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12727,7 +13054,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12736,7 +13063,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12770,7 +13097,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12779,7 +13106,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12788,7 +13115,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12797,7 +13124,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12806,7 +13133,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12840,7 +13167,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12849,7 +13176,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12858,7 +13185,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -12867,7 +13194,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12876,7 +13203,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12908,7 +13235,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12917,7 +13244,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12926,7 +13253,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -12935,7 +13262,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12944,7 +13271,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -12972,7 +13299,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -12981,7 +13308,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -12990,7 +13317,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -12999,7 +13326,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13027,7 +13354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13036,7 +13363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13064,7 +13391,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13073,7 +13400,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13101,7 +13428,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13110,7 +13437,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13142,7 +13469,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13151,7 +13478,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13160,7 +13487,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -13169,7 +13496,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13203,7 +13530,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13212,7 +13539,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13221,7 +13548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13230,7 +13557,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -13239,7 +13566,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -13248,7 +13575,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13277,7 +13604,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13286,7 +13613,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13295,7 +13622,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13304,7 +13631,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13335,7 +13662,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13344,7 +13671,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13376,7 +13703,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13385,7 +13712,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13394,7 +13721,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -13403,7 +13730,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13431,7 +13758,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13440,7 +13767,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13472,7 +13799,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13481,7 +13808,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13490,7 +13817,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -13499,7 +13826,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13532,7 +13859,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13541,7 +13868,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13550,7 +13877,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13579,7 +13906,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13588,7 +13915,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13597,7 +13924,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13606,7 +13933,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13640,7 +13967,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13649,7 +13976,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13658,7 +13985,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13667,7 +13994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -13676,7 +14003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -13685,7 +14012,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13715,7 +14042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13724,7 +14051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -13733,7 +14060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13742,7 +14069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -13751,7 +14078,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13786,7 +14113,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13795,7 +14122,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13804,7 +14131,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13834,7 +14161,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13843,7 +14170,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13852,7 +14179,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13882,7 +14209,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13891,7 +14218,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13900,7 +14227,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13937,7 +14264,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13946,7 +14273,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -13955,7 +14282,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -13988,7 +14315,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -13997,7 +14324,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14006,7 +14333,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14048,7 +14375,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14057,7 +14384,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14066,7 +14393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14096,7 +14423,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14105,7 +14432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14114,7 +14441,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14148,7 +14475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14157,7 +14484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14166,7 +14493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14175,7 +14502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14184,7 +14511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14219,7 +14546,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14228,7 +14555,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14237,7 +14564,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14246,7 +14573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14255,7 +14582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14285,7 +14612,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14294,7 +14621,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14303,7 +14630,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14337,7 +14664,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14346,7 +14673,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14355,7 +14682,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14364,7 +14691,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14373,7 +14700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14403,7 +14730,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14412,7 +14739,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14421,7 +14748,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14430,7 +14757,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14465,7 +14792,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14474,7 +14801,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14483,7 +14810,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14492,7 +14819,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14501,7 +14828,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14536,7 +14863,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14545,7 +14872,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14554,7 +14881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14588,7 +14915,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14597,7 +14924,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14606,7 +14933,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14615,7 +14942,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14624,7 +14951,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14654,7 +14981,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14663,7 +14990,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14672,7 +14999,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14706,7 +15033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14715,7 +15042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14724,7 +15051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14733,7 +15060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14742,7 +15069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14772,7 +15099,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14781,7 +15108,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14790,7 +15117,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14824,7 +15151,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14833,7 +15160,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -14842,7 +15169,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14851,7 +15178,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -14860,7 +15187,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14890,7 +15217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14899,7 +15226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14908,7 +15235,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14945,7 +15272,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -14954,7 +15281,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -14963,7 +15290,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -14993,7 +15320,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15002,7 +15329,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15011,7 +15338,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15045,7 +15372,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15054,7 +15381,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -15063,7 +15390,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15072,7 +15399,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -15081,7 +15408,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15111,7 +15438,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15120,7 +15447,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -15129,7 +15456,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15138,7 +15465,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15173,7 +15500,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15182,7 +15509,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -15191,7 +15518,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15200,7 +15527,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -15209,7 +15536,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15239,7 +15566,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15248,7 +15575,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15257,7 +15584,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15300,7 +15627,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15309,7 +15636,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15318,7 +15645,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15358,7 +15685,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15367,7 +15694,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15376,7 +15703,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15415,7 +15742,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15424,7 +15751,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15433,7 +15760,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15473,7 +15800,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15482,7 +15809,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15491,7 +15818,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15521,7 +15848,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15530,7 +15857,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15539,7 +15866,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15573,7 +15900,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15582,7 +15909,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -15591,7 +15918,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15600,7 +15927,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -15609,7 +15936,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15648,7 +15975,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15657,7 +15984,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15666,7 +15993,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15706,7 +16033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15715,7 +16042,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15724,7 +16051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15754,7 +16081,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15763,7 +16090,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15772,7 +16099,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15808,7 +16135,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15817,7 +16144,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -15826,7 +16153,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15835,7 +16162,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -15844,7 +16171,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15875,7 +16202,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15884,7 +16211,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15893,7 +16220,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15923,7 +16250,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15932,7 +16259,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -15941,7 +16268,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -15950,7 +16277,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -15985,7 +16312,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -15994,7 +16321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16003,7 +16330,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16012,7 +16339,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16021,7 +16348,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16052,7 +16379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16061,7 +16388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16070,7 +16397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16104,7 +16431,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16113,7 +16440,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16122,7 +16449,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16131,7 +16458,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16140,7 +16467,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16170,7 +16497,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16179,7 +16506,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16188,7 +16515,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16197,7 +16524,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16232,7 +16559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16241,7 +16568,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16250,7 +16577,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16259,7 +16586,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16268,7 +16595,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16302,7 +16629,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16311,7 +16638,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16320,7 +16647,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16329,7 +16656,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16338,7 +16665,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16371,7 +16698,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16380,7 +16707,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16389,7 +16716,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16424,7 +16751,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16433,7 +16760,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16442,7 +16769,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16479,7 +16806,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16488,7 +16815,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16497,7 +16824,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16533,7 +16860,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16542,7 +16869,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16551,7 +16878,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16583,7 +16910,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16592,7 +16919,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16601,7 +16928,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16610,7 +16937,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16641,7 +16968,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16650,7 +16977,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16682,7 +17009,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16691,7 +17018,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16700,7 +17027,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16709,7 +17036,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16737,7 +17064,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16746,7 +17073,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16776,7 +17103,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16785,7 +17112,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16794,7 +17121,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16824,7 +17151,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16833,7 +17160,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16842,7 +17169,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16851,7 +17178,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16860,7 +17187,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16890,7 +17217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16899,7 +17226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -16908,7 +17235,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16917,7 +17244,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -16926,7 +17253,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -16956,7 +17283,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -16965,7 +17292,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -16974,7 +17301,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17008,7 +17335,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17017,7 +17344,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17026,7 +17353,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -17035,7 +17362,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17044,7 +17371,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17076,7 +17403,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17085,7 +17412,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17094,7 +17421,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17103,7 +17430,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17135,7 +17462,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17144,7 +17471,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17153,7 +17480,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17162,7 +17489,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17194,7 +17521,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17203,7 +17530,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17212,7 +17539,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17221,7 +17548,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17249,7 +17576,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17258,7 +17585,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17290,7 +17617,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17299,7 +17626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17308,7 +17635,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -17317,7 +17644,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17326,7 +17653,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17354,7 +17681,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17363,7 +17690,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17372,7 +17699,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17381,7 +17708,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17413,7 +17740,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17422,7 +17749,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17431,7 +17758,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -17440,7 +17767,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17449,7 +17776,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17481,7 +17808,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17490,7 +17817,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17499,7 +17826,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -17508,7 +17835,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17517,7 +17844,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17545,7 +17872,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17554,7 +17881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17581,7 +17908,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17590,7 +17917,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17599,7 +17926,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17628,7 +17955,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17637,7 +17964,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17646,7 +17973,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -17655,7 +17982,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17683,7 +18010,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17692,7 +18019,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17724,7 +18051,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17733,7 +18060,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17742,7 +18069,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17751,7 +18078,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17781,7 +18108,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17790,7 +18117,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -17799,7 +18126,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17833,7 +18160,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17842,7 +18169,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -17851,7 +18178,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -17860,7 +18187,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -17869,7 +18196,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -17878,7 +18205,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17911,7 +18238,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17920,7 +18247,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -17929,7 +18256,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -17962,7 +18289,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -17971,7 +18298,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -17980,7 +18307,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18013,7 +18340,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18022,7 +18349,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18031,7 +18358,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18064,7 +18391,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18073,7 +18400,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18082,7 +18409,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18115,7 +18442,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18124,7 +18451,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18133,7 +18460,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18166,7 +18493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18175,7 +18502,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18184,7 +18511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18214,7 +18541,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18223,7 +18550,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18232,7 +18559,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18262,7 +18589,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18271,7 +18598,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18280,7 +18607,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18314,7 +18641,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18323,7 +18650,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -18332,7 +18659,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18341,7 +18668,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -18350,7 +18677,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18378,7 +18705,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18387,7 +18714,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18418,7 +18745,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18427,7 +18754,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18489,7 +18816,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18498,7 +18825,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18537,7 +18864,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18546,7 +18873,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -18555,7 +18882,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -18564,7 +18891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18595,7 +18922,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18604,7 +18931,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18636,7 +18963,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18645,7 +18972,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18680,7 +19007,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18689,7 +19016,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -18698,7 +19025,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -18707,7 +19034,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18739,7 +19066,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18748,7 +19075,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -18757,7 +19084,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -18766,7 +19093,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18796,7 +19123,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18805,7 +19132,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18814,7 +19141,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18843,7 +19170,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18852,7 +19179,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -18861,7 +19188,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18870,7 +19197,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18904,7 +19231,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -18913,7 +19240,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -18922,7 +19249,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -18931,7 +19258,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -18940,7 +19267,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -18949,7 +19276,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -18977,7 +19304,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19009,7 +19336,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19018,7 +19345,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19027,7 +19354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description too many tries */
@@ -19036,7 +19363,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19063,7 +19390,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19072,7 +19399,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19100,7 +19427,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19109,7 +19436,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19118,7 +19445,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19146,7 +19473,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19155,7 +19482,159 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    hooks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HooksOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    hook_make: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HookIn"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HooksOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    hook_end: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19187,7 +19666,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19196,7 +19675,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19205,7 +19684,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19214,7 +19693,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19243,7 +19722,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19252,7 +19731,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19261,7 +19740,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -19270,7 +19749,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19302,7 +19781,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19311,7 +19790,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19343,7 +19822,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19352,7 +19831,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19361,7 +19840,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19370,7 +19849,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19402,7 +19881,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19411,7 +19890,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19420,7 +19899,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19429,7 +19908,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19459,7 +19938,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19468,7 +19947,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -19477,7 +19956,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19505,7 +19984,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19514,7 +19993,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19548,7 +20027,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19557,7 +20036,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19566,7 +20045,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -19575,7 +20054,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19584,7 +20063,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19612,7 +20091,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19621,7 +20100,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19650,7 +20129,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19659,7 +20138,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19668,7 +20147,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -19677,7 +20156,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19711,7 +20190,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19720,7 +20199,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19729,7 +20208,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -19738,7 +20217,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19747,7 +20226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19777,7 +20256,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19786,7 +20265,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19795,7 +20274,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -19804,7 +20283,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19813,7 +20292,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19841,7 +20320,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19850,7 +20329,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19882,7 +20361,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19891,7 +20370,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -19900,7 +20379,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description somebody else changed it meanwhile; “current” is how it stands now */
@@ -19909,7 +20388,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -19918,7 +20397,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19946,7 +20425,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19955,7 +20434,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -19987,7 +20466,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -19996,7 +20475,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -20005,7 +20484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -20014,7 +20493,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -20043,7 +20522,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -20052,7 +20531,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -20061,7 +20540,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description there is no such thing in this shop */
@@ -20070,7 +20549,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -20103,7 +20582,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -20112,7 +20591,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -20145,7 +20624,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -20154,7 +20633,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -20186,7 +20665,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -20195,7 +20674,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description the page's token is missing or too old */
@@ -20204,7 +20683,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description larger than this address takes */
@@ -20213,7 +20692,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -20241,7 +20720,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
             /** @description nobody is signed in */
@@ -20250,7 +20729,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Refusal"];
+                    "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
         };
