@@ -140,6 +140,8 @@ class Cluster:
             "port": str(self._kept_port()),
             "unix_socket_directories": "",
             "log_timezone": "UTC",
+            # Each thread that answers keeps one.
+            "max_connections": "300",
             **(_QUICK if self.quick else {}),
         }
         words = " ".join(f"-c {name}={value or chr(39) * 2}" for name, value in settings.items())

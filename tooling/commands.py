@@ -65,6 +65,12 @@ def _restore(given: argparse.Namespace) -> int:
     return restore(given.file.absolute(), given.replace)
 
 
+def _load(given: argparse.Namespace) -> int:
+    from tooling.load import load
+
+    return load(given.advisors, given.seconds, given.workers)
+
+
 def _bench(given: argparse.Namespace) -> int:
     from tooling.bench import bench
 
@@ -173,6 +179,11 @@ def _parser() -> argparse.ArgumentParser:
     papers = verbs.add_parser("papers", help="write docs/grid.md, fittings.md and constants.md")
     papers.add_argument("names", nargs="*", metavar="NAME", help="only: grid fittings constants")
     papers.set_defaults(do=_papers)
+    load = verbs.add_parser("load", help="many advisors at once on this machine, as ratios to one alone")
+    load.add_argument("--advisors", type=int, default=30, help="how many (30)")
+    load.add_argument("--seconds", type=float, default=120, help="for how long (120)")
+    load.add_argument("--workers", type=int, default=1, help="processes that answer (1)")
+    load.set_defaults(do=_load)
     bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
     bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")
     bench.set_defaults(do=_bench)

@@ -149,8 +149,9 @@ def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[
     words += [
         "--workers",
         str(workers),
+        # Whoever waits for a turn at something long takes a thread, and no time.
         "--threads",
-        "6",
+        "48",
         "--keep-alive",
         "75",
         "--preload",

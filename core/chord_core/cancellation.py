@@ -30,6 +30,16 @@ def cancellable(still: Callable[[], bool]) -> Iterator[None]:
         _STILL.reset(before)
 
 
+@contextmanager
+def uncancellable() -> Iterator[None]:
+    """What is worked out within is not asked about: a helper's thread, while the one it helps is asked."""
+    before = _STILL.set(None)
+    try:
+        yield
+    finally:
+        _STILL.reset(before)
+
+
 def check_cancelled() -> None:
     """Called where a piece of long work begins.
 

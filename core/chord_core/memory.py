@@ -5,9 +5,33 @@ from __future__ import annotations
 from collections import OrderedDict
 from collections.abc import Callable, Hashable
 from threading import Lock
-from typing import Any, TypeVar, cast
+from typing import TYPE_CHECKING, Any, TypeVar, cast
 
 T = TypeVar("T")
+
+
+if TYPE_CHECKING:
+    from functools import cached_property as cached_property
+else:
+    import functools
+
+    _NONE = object()
+
+    class cached_property(functools.cached_property):
+        """As the one of Python 3.12, without the lock of the versions before.
+
+        That one was held while the value was made, by all objects of a class together: whoever waited while
+        making it kept all others waiting. Two threads that ask at once may both make it; the first is kept.
+        """
+
+        def __get__(self, instance: object, owner: type | None = None) -> object:
+            """The value, made once."""
+            if instance is None:
+                return self
+            kept = instance.__dict__.get(self.attrname, _NONE)
+            if kept is _NONE:
+                kept = instance.__dict__.setdefault(self.attrname, self.func(instance))
+            return kept
 
 
 class Memory:

@@ -1,11 +1,17 @@
 """Long work that is left when nobody waits for it: it stops soon, it leaves nothing half made."""
 
+from threading import get_ident
 from unittest import TestCase
 
+import numpy as np
+
 from chord_core.cancellation import Cancelled, cancellable, check_cancelled
-from chord_core.documents import Surfer, Water
+from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.answer.size import Sized, answer_of
 from chord_core.fit.judge.case import Case, case_with
+from chord_core.hull.label import labelled_hulls
+from chord_core.ride.batches import summarize_rides
+from chord_core.ride.fins import fins_of
 from tests import draws
 
 
@@ -49,6 +55,24 @@ class Wanted(TestCase):
             self.assertEqual(found, whole)
             break
         self.assertGreaterEqual(left, 2)
+
+    def test_only_the_one_who_works_is_asked_and_not_their_helpers(self) -> None:
+        """Boards in pieces are ridden by threads of their own: asking there would ask twice at once."""
+        case, asked = a_case(71.5), []
+
+        def still() -> bool:
+            asked.append(get_ident())
+            return True
+
+        boards = [
+            Board(family="all-rounder", length_m=length, width_m=0.5, thickness_m=0.063)
+            for length in np.linspace(1.7, 2.1, 510)
+        ]
+        hull, fins = labelled_hulls(boards), fins_of(boards)
+        with cancellable(still):
+            summarize_rides(hull, fins, case.rider, case.conditions)
+            check_cancelled()
+        self.assertEqual(set(asked), {get_ident()})
 
     def test_what_is_kept_of_a_case_is_whole(self) -> None:
         """The case that a search was left in serves the next one with another target."""

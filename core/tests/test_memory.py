@@ -1,12 +1,13 @@
 """What is made once is bounded, and threads may share it."""
 
 from concurrent.futures import ThreadPoolExecutor
+from threading import Event
 from unittest import TestCase
 
 from hypothesis import given
 from hypothesis import strategies as st
 
-from chord_core.memory import Memory
+from chord_core.memory import Memory, cached_property
 
 
 class Bounded(TestCase):
@@ -39,3 +40,48 @@ class Bounded(TestCase):
         with self.assertRaises(ZeroDivisionError):
             memory.once("a", lambda: 1 // 0)
         self.assertEqual(memory.once("a", lambda: 5), 5)
+
+
+class Slow:
+    """Makes its value only once somebody else has made theirs."""
+
+    def __init__(self, waits_for: Event | None, says: Event) -> None:
+        self.waits_for, self.says, self.made = waits_for, says, 0
+
+    @cached_property
+    def value(self) -> int:
+        """How often it was made."""
+        if self.waits_for is not None and not self.waits_for.wait(10):
+            raise TimeoutError
+        self.made += 1
+        self.says.set()
+        return self.made
+
+
+class Properties(TestCase):
+    def test_it_is_made_once(self) -> None:
+        one = Slow(None, Event())
+        self.assertEqual([one.value, one.value, one.made], [1, 1, 1])
+
+    def test_who_waits_while_making_theirs_holds_up_nobody(self) -> None:
+        """One object's value is made while another's, of the same class, waits for it."""
+        done = Event()
+        first, second = Slow(done, Event()), Slow(None, done)
+        with ThreadPoolExecutor(2) as pool:
+            found = [pool.submit(lambda: first.value), pool.submit(lambda: second.value)]
+            self.assertEqual([one.result(20) for one in found], [1, 1])
+
+    def test_an_error_is_not_kept(self) -> None:
+        class Fails:
+            tries = 0
+
+            @cached_property
+            def value(self) -> float:
+                """Works the second time."""
+                self.tries += 1
+                return 1 / (self.tries - 1)
+
+        one = Fails()
+        with self.assertRaises(ZeroDivisionError):
+            _ = one.value
+        self.assertEqual(one.value, 1.0)

@@ -26,7 +26,7 @@ class Numbers(TestCase):
         # As they stand in the files.
         known = {
             "/sizing/moves/age_from": (40, True, ""),
-            "/power/sprint_w_kg/good": (1.1, False, ""),
+            "/power/sprint_w_kg/good": (1.1, False, "W/kg"),
             "/craft/constants/lay_arm_m": (0.1, False, "m"),
             "/orders/blanks/PU 190/length_m": (1.96, False, "m"),
             "/gear/mends/price": (35, False, ""),

@@ -44,7 +44,7 @@ from fittings.documents import (
 from fittings.gear import build_gear, gear_ahead
 from fittings.models import Fitting
 from fittings.next_step import build_next_step
-from fittings.preemption import foreground_request, run_unless_stale
+from fittings.preemption import Urgency, foreground_request, run_unless_stale
 from fittings.surfable_days import count_surfable_days
 from rack.models import Board
 from rack.selectors import boards_of
@@ -56,9 +56,11 @@ def _preferred(view: ShopView) -> int | None:
     return view.query(PreferredBoard).preferred_board_id
 
 
-def _unless_changed(fitting: Fitting, work: Callable[[Fitting], Document]) -> HttpResponse:
+def _unless_changed(
+    fitting: Fitting, work: Callable[[Fitting], Document], urgency: Urgency = Urgency.SOON
+) -> HttpResponse:
     """What takes long; 204 when the ticket was changed meanwhile."""
-    made = run_unless_stale(fitting, work)
+    made = run_unless_stale(fitting, work, urgency)
     return HttpResponse(status=204) if made is None else json_response(made)
 
 
@@ -145,7 +147,7 @@ class WindowsView(ShopView):
     @extend_schema(operation_id="fitting_windows", responses={200: SettledSize, 204: None})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Search now: windows, tails, fins and builds; nothing when the ticket is changed meanwhile."""
-        return _unless_changed(self.own_or_404(Fitting, pk), selectors.settled_size)
+        return _unless_changed(self.own_or_404(Fitting, pk), selectors.settled_size, Urgency.WINDOWS)
 
 
 class DoubtsView(ShopView):
@@ -154,7 +156,7 @@ class DoubtsView(ShopView):
     @extend_schema(operation_id="fitting_doubts", responses={200: Doubts, 204: None})
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Draw now what is known only about; nothing when the ticket is changed meanwhile."""
-        return _unless_changed(self.own_or_404(Fitting, pk), build_doubts)
+        return _unless_changed(self.own_or_404(Fitting, pk), build_doubts, Urgency.LATER)
 
 
 class SinceView(ShopView):
@@ -211,7 +213,7 @@ class StepView(ShopView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Look three years ahead; nothing when the ticket is changed meanwhile."""
         fitting, preferred = self.own_or_404(Fitting, pk), _preferred(self)
-        return _unless_changed(fitting, lambda ticket: build_next_step(ticket, preferred))
+        return _unless_changed(fitting, lambda ticket: build_next_step(ticket, preferred), Urgency.LATER)
 
 
 class WhyView(ShopView):

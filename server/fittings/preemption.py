@@ -1,9 +1,18 @@
-"""What takes long gives way: to the answer to a change, which somebody waits for at the counter, and for good
-when its own ticket was changed meanwhile."""
+"""What takes long gives way: to the answer to a change, which somebody waits for at the counter; to what is
+more urgent of others; and for good when its own ticket was changed meanwhile.
 
+A process works at one long thing at a time, and at two answers. All others wait for their turn, and take no
+time while they do: lists and sheets never wait for them.
+"""
+
+from __future__ import annotations
+
+import heapq
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
-from threading import Condition
+from enum import IntEnum
+from itertools import count
+from threading import BoundedSemaphore, Condition
 from time import monotonic
 from typing import TypeVar
 
@@ -13,9 +22,22 @@ from fittings.models import Fitting
 _T = TypeVar("_T")
 #: The database is not asked more often than this [s].
 _REST_S = 0.03
-#: A search waits no longer than this for answers, all in all [s]: with two at the counter one may drag the
+
+
+class Urgency(IntEnum):
+    """What goes first of what takes long: windows stand on the screen as soon as the verdict does, doubts are
+    read last."""
+
+    WINDOWS = 0
+    SOON = 1
+    LATER = 2
+
+
+#: No search waits longer than this for answers, all in all [s]: with two at the counter one may drag the
 #: handle for long.
-_PATIENCE_S = 1.0
+_PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 1.5, Urgency.LATER: 3.0}
+#: So many answers are worked out side by side: one for each core of a small machine.
+_ANSWERS = BoundedSemaphore(2)
 
 _quiet = Condition()
 _foreground = 0
@@ -28,17 +50,65 @@ def foreground_request() -> Iterator[None]:
     with _quiet:
         _foreground += 1
     try:
-        yield
+        with _ANSWERS:
+            yield
     finally:
         with _quiet:
             _foreground -= 1
             _quiet.notify_all()
 
 
-def run_unless_stale(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | None:
+class Turns:
+    """Who may work at something long: one at a time, the most urgent first, then who came first. Of what is
+    read last who came last: whoever waited longest will have changed their ticket before it is done."""
+
+    def __init__(self) -> None:
+        self._free = Condition()
+        self._waiting: list[tuple[Urgency, int]] = []
+        self._working: tuple[Urgency, int] | None = None
+        self._numbers = count()
+
+    def begin(self, urgency: Urgency) -> tuple[Urgency, int]:
+        """Wait for a turn, and take it."""
+        number = next(self._numbers)
+        me = (urgency, -number if urgency is Urgency.LATER else number)
+        self._take(me)
+        return me
+
+    def _take(self, me: tuple[Urgency, int]) -> None:
+        with self._free:
+            heapq.heappush(self._waiting, me)
+            self._free.wait_for(lambda: self._working is None and self._waiting[0] == me)
+            heapq.heappop(self._waiting)
+            self._working = me
+
+    def give_way(self, me: tuple[Urgency, int]) -> None:
+        """Let those go first who are more urgent; then go on."""
+        with self._free:
+            if not self._waiting or self._waiting[0][0] >= me[0]:
+                return
+            self._leave()
+        self._take(me)
+
+    def end(self) -> None:
+        """Let the next one work."""
+        with self._free:
+            self._leave()
+
+    def _leave(self) -> None:
+        self._working = None
+        self._free.notify_all()
+
+
+_turns = Turns()
+
+
+def run_unless_stale(
+    fitting: Fitting, work: Callable[[Fitting], _T], urgency: Urgency = Urgency.SOON
+) -> _T | None:
     """What takes long to work out for a ticket; None when the ticket was changed meanwhile."""
     unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version)
-    next_s, patience_s = 0.0, _PATIENCE_S
+    next_s, patience_s = 0.0, _PATIENCE_S[urgency]
 
     def still() -> bool:
         nonlocal next_s, patience_s
@@ -48,15 +118,19 @@ def run_unless_stale(fitting: Fitting, work: Callable[[Fitting], _T]) -> _T | No
                 _quiet.wait_for(lambda: not _foreground, patience_s)
                 patience_s -= monotonic() - begun
                 next_s = 0.0
+        _turns.give_way(me)
         if monotonic() < next_s:
             return True
         next_s = monotonic() + _REST_S
         return bool(unchanged.exists())
 
+    me = _turns.begin(urgency)
     try:
         with cancellable(still):
             done = work(fitting)
     except Cancelled:
         return None
+    finally:
+        _turns.end()
     # What was kept from before took no time at all, yet may be of facts that are gone.
     return done if unchanged.exists() else None

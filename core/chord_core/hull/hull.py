@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import itertools
 from dataclasses import dataclass, fields
-from functools import cached_property
 
 import numpy as np
 
@@ -21,7 +20,7 @@ from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_cur
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
 from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray, integral_over, mean_over
-from chord_core.memory import Memory
+from chord_core.memory import Memory, cached_property
 from chord_core.units import FOOT_M
 
 #: A fair curve that misses a one-foot width by more than this [m] is flagged.

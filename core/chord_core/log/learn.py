@@ -8,7 +8,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 from scipy.special import gammaln, log_ndtr, ndtr, ndtri
@@ -28,6 +27,7 @@ from chord_core.hull.stations import Array
 from chord_core.log.learn_litres import evidence_of, litres_learned
 from chord_core.log.posterior import Draws, draws_of
 from chord_core.log.response import Response, Responses, response_of
+from chord_core.memory import cached_property
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import tables
 from chord_core.tables.log_schema import Learn

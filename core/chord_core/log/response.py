@@ -9,7 +9,6 @@ from __future__ import annotations
 import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass, fields, replace
-from functools import cached_property
 from typing import Any
 
 import numpy as np
@@ -19,7 +18,7 @@ from chord_core.documents.surfer import Learned, Surfer
 from chord_core.documents.water import Water
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
-from chord_core.memory import Memory
+from chord_core.memory import Memory, cached_property
 from chord_core.ride.fins import fins_of
 from chord_core.ride.indices import RIDES_AN_HOUR
 from chord_core.ride.measured_power import power_for

@@ -9,7 +9,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from chord_core.cancellation import check_cancelled
+from chord_core.cancellation import check_cancelled, uncancellable
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, IndexArray
 from chord_core.ride.columns import concatenate, take
@@ -184,7 +184,8 @@ def _in_pieces(
     def ride(at: int) -> RideSummary:
         mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
         here = min(max(asked - at * size, 0), len(mine))
-        return _summary(build_fleet_ride(mine, their, rider, conditions), here)
+        with uncancellable():
+            return _summary(build_fleet_ride(mine, their, rider, conditions), here)
 
     pieces = range(math.ceil(len(hull) / size))
     with ThreadPoolExecutor(_WORKERS) as workers:

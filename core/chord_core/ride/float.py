@@ -8,13 +8,13 @@ that the nose tip clears the water by 1 cm, between 1 and 12 degrees of trim (``
 from __future__ import annotations
 
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 
 from chord_core.hull.hull import Hull
 from chord_core.hull.roots import rising_roots
 from chord_core.hull.stations import SHARE, WEIGHT, Array
+from chord_core.memory import cached_property
 from chord_core.ride.indices import DUCK_DIVE, LIFT_SHARE
 from chord_core.surfer.body import Body
 

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import cached_property
 from itertools import pairwise
 
 import numpy as np
@@ -11,6 +10,7 @@ import numpy as np
 from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
+from chord_core.memory import cached_property
 from chord_core.physics import G
 from chord_core.ride.chop import bare_impact_g, chop_drag, impact_terms
 from chord_core.ride.entry import entry_terms

@@ -7,13 +7,14 @@ import json
 from collections.abc import Callable, Iterator, Mapping
 from contextlib import contextmanager
 from contextvars import ContextVar
-from functools import cache, cached_property, lru_cache, wraps
+from functools import cache, lru_cache, wraps
 from importlib import resources
 from typing import Any, ParamSpec, TypeVar, cast
 
 from pydantic import ConfigDict, ValidationError
 
 from chord_core.errors import ChordError
+from chord_core.memory import cached_property
 from chord_core.tables.answer_schema import (
     Advice,
     Choice,

@@ -7,12 +7,12 @@ import math
 from bisect import bisect
 from collections.abc import Callable
 from dataclasses import dataclass
-from functools import cached_property
 
 import numpy as np
 from scipy.special import ndtr, ndtri
 
 from chord_core.hull.stations import Array
+from chord_core.memory import cached_property
 from chord_core.tables import kept_by_tables, tables
 
 #: The remembered days are read as these shares of days that are smaller (``model.md`` section 3).

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
-from functools import cached_property
 
 import numpy as np
 
@@ -16,6 +15,7 @@ from chord_core.fit.judge.case import Case, case_with
 from chord_core.fit.judge.style import style_of
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
+from chord_core.memory import cached_property
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
 from chord_core.surfer.defaults import Rider

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import cached_property
 from itertools import combinations
 
 import numpy as np
@@ -18,6 +17,7 @@ from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.style import style_on
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, BoolArray, IndexArray
+from chord_core.memory import cached_property
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins
 from chord_core.ride.ride_model import FleetRide, build_fleet_ride

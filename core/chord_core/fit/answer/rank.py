@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property
 
 import numpy as np
 
@@ -41,6 +40,7 @@ from chord_core.fit.rules.precedence import all_over_budget, over_budget, tiers
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, IndexArray
+from chord_core.memory import cached_property
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.ride.standup import reserve as reserve_under

@@ -4,7 +4,6 @@ one surfer."""
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from functools import cached_property
 from typing import Literal
 
 import numpy as np
@@ -29,6 +28,7 @@ from chord_core.fit.search.wave_sizing import wave_sizing_methods
 from chord_core.fit.search.windows import HALF_LITRE, held_in, outwards, windows_of
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
+from chord_core.memory import cached_property
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import families, tables_version
 from chord_core.water.conditions import bars_of

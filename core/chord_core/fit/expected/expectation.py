@@ -4,13 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import cached_property
 
 from chord_core.documents.board import Board
 from chord_core.fit.expected.dims import expected_dim
 from chord_core.fit.expected.kinds import log_shares
 from chord_core.fit.expected.litres import Expected, log_litres, spread, with_neighbours
 from chord_core.fit.rules.reference_boards import family_litres, litres_per_box
+from chord_core.memory import cached_property
 from chord_core.surfer.defaults import Rider
 from chord_core.tables import families, tables
 from chord_core.water.conditions import Conditions

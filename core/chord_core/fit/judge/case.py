@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, field
-from functools import cached_property
 from typing import TypeVar
 
 import numpy as np
@@ -18,7 +17,7 @@ from chord_core.fit.expected.expectation import Expectation
 from chord_core.fit.rules.bands import Band
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.memory import Memory
+from chord_core.memory import Memory, cached_property
 from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.surfer.defaults import Rider, missing_facts, rider_with_defaults

@@ -7,7 +7,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from functools import cached_property, partial
+from functools import partial
 
 import numpy as np
 
@@ -23,6 +23,7 @@ from chord_core.fit.rules.present import present_litres
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labels_agree
 from chord_core.hull.stations import Array
+from chord_core.memory import cached_property
 from chord_core.ride.batches import RideSummary
 from chord_core.ride.rides import rides_an_hour
 from chord_core.surfer.defaults import Rider
