@@ -177,6 +177,12 @@ def _memory_mb(server: Server) -> float:
     return total
 
 
+def _cpu() -> tuple[float, float]:
+    """Seconds of all cores together, and of these those that a host gave to others."""
+    words = [int(word) for word in Path("/proc/stat").read_text().splitlines()[0].split()[1:]]
+    return sum(words[:8]) / 100, words[7] / 100
+
+
 def _together(works: list[Callable[[], None]]) -> None:
     threads = [threading.Thread(target=work) for work in works]
     for thread in threads:
@@ -244,10 +250,14 @@ def load(advisors: int, seconds: float, workers: int) -> int:
         alone = _round(browser, 1, max(seconds / 4, 24.0))
         _tell("one advisor", alone, None)
         before = _memory_mb(server)
-        many = _round(browser, advisors, seconds)
+        (all_then, away_then), many = _cpu(), _round(browser, advisors, seconds)
+        all_now, away_now = _cpu()
         _tell(f"{advisors} advisors, {workers} processes, rack of {_RACK}", many, alone)
         lost, after = _lost(browser, many), _memory_mb(server)
         say(f"  left because the ticket was changed meanwhile: {many.left}")
+        say(
+            f"  of the cores' time the host gave {(away_now - away_then) / (all_now - all_then):.0%} to others"
+        )
         say(f"  memory {before:.0f} MB, then {after:.0f} MB")
         say(f"  confirmed changes lost: {lost}; errors: {len(many.wrong)}")
         for line in many.wrong[:5]:

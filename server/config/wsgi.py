@@ -16,4 +16,6 @@ application = get_wsgi_application()
 # Hulls, tables and rides that are kept hold some hundred thousand objects that are no garbage: what is there
 # now is not looked through again, and what comes is looked through less often than after every 700 objects.
 gc.freeze()
+# An answer goes through many short waits; behind each of them a search would keep it for five milliseconds.
+sys.setswitchinterval(0.001)
 gc.set_threshold(20_000, 20, 50)

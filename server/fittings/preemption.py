@@ -34,8 +34,9 @@ class Urgency(IntEnum):
 
 
 #: No search waits longer than this for answers, all in all [s]: with two at the counter one may drag the
-#: handle for long.
-_PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 1.5, Urgency.LATER: 3.0}
+#: handle for long. What works beside answers makes them slower, and then more of them wait: what may wait
+#: longest waits about as long as somebody leaves their ticket as it is.
+_PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 2.0, Urgency.LATER: 8.0}
 #: So many answers are worked out side by side: one for each core of a small machine.
 _ANSWERS = BoundedSemaphore(2)
 
