@@ -255,9 +255,8 @@ def load(advisors: int, seconds: float, workers: int) -> int:
         _tell(f"{advisors} advisors, {workers} processes, rack of {_RACK}", many, alone)
         lost, after = _lost(browser, many), _memory_mb(server)
         say(f"  left because the ticket was changed meanwhile: {many.left}")
-        say(
-            f"  of the cores' time the host gave {(away_now - away_then) / (all_now - all_then):.0%} to others"
-        )
+        away = (away_now - away_then) / (all_now - all_then)
+        say(f"  of the cores' time the host gave {away:.0%} to others")
         say(f"  memory {before:.0f} MB, then {after:.0f} MB")
         say(f"  confirmed changes lost: {lost}; errors: {len(many.wrong)}")
         for line in many.wrong[:5]:

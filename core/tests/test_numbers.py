@@ -3,7 +3,7 @@
 from unittest import TestCase
 
 import numpy as np
-from hypothesis import assume, given, settings
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from chord_core.documents import Board, Surfer, Water, parse
@@ -75,13 +75,15 @@ class Numbers(TestCase):
     def test_one_number_within_its_range_changes_itself_only(self, place: str, share: float) -> None:
         number = shipped_numbers()[place]
         value = number.low + share * (number.high - number.low)
-        value = float(round(value)) if number.whole else value
+        # The sum may come out a hair beyond the end.
+        value = float(round(value)) if number.whole else min(max(value, number.low), number.high)
         try:
             laid = numbers_of(own_tables({place: value}))
         except ChordError as error:
-            # Ends of a span in the wrong order, or weights that add up to no whole.
-            assume("no span" in error.message or "add up" in error.message)
-            raise
+            # Ends of a span in the wrong order, or weights that add up to no whole: refused with the reason.
+            if "no span" not in error.message and "add up" not in error.message:
+                raise
+            return
         # A number that became nothing has no half and no double: it is not listed, and the rest is as it was.
         rest = {at: one.value for at, one in shipped_numbers().items() if at != place}
         self.assertEqual({at: one.value for at, one in laid.items() if at != place}, rest)
