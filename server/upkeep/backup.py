@@ -83,7 +83,7 @@ def _tables(cursor: Any) -> list[str]:
     return [name for (name,) in cursor.fetchall() if name not in LEFT_BEHIND]
 
 
-def _sum_of(table: str) -> str:
+def sum_of(table: str) -> str:
     """Rows and checksum of a table whatever the order of its rows, as an SQL expression."""
     return (
         f'(SELECT count(*)::text || \':\' || coalesce(sum(hashtextextended(t::text, 0)::numeric), 0)::text '
@@ -92,7 +92,7 @@ def _sum_of(table: str) -> str:
 
 
 @contextmanager
-def _snapshot() -> Iterator[tuple[Any, str]]:
+def snapshot() -> Iterator[tuple[Any, str]]:
     """A view of the database that others share by its name; what is written meanwhile is not in it."""
     with connection.cursor() as cursor:
         cursor.execute(f"BEGIN ISOLATION LEVEL REPEATABLE READ, READ ONLY; {_SETTINGS}")
@@ -140,7 +140,7 @@ def back_up(file: Path, says: Says = lambda _: None) -> dict[str, Any]:
     """
     with (
         tempfile.TemporaryDirectory(dir=file.parent, prefix=".backup-") as folder,
-        _snapshot() as (cursor, view),
+        snapshot() as (cursor, view),
     ):
         dump = Path(folder) / _DUMP
         tables = _tables(cursor)
@@ -148,7 +148,7 @@ def back_up(file: Path, says: Says = lambda _: None) -> dict[str, Any]:
         sums = {}
         for i, table in enumerate(tables, start=1):
             says(f"checksum {i} of {len(tables)}")
-            cursor.execute("SELECT " + _sum_of(table))
+            cursor.execute("SELECT " + sum_of(table))
             sums[table] = str(cursor.fetchone()[0])
         manifest = {
             "format": FORMAT, "version": VERSION, "made_at": datetime.now(UTC).isoformat(timespec="seconds"),
@@ -196,7 +196,7 @@ def _check_sums(manifest: dict[str, Any]) -> str:
         if not table.isidentifier() or not str(seen).replace(":", "").replace("-", "").isdigit():
             raise BackupError("this is no backup of Chord")
         parts.append(
-            f"DO $$ BEGIN IF {_sum_of(table)} <> '{seen}' THEN RAISE EXCEPTION "
+            f"DO $$ BEGIN IF {sum_of(table)} <> '{seen}' THEN RAISE EXCEPTION "
             f"'the table {table} is not what it was'; END IF; END $$;"
         )
     return "\n".join(parts)
