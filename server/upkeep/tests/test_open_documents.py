@@ -80,7 +80,7 @@ class Documents(TransactionTestCase):
         self.assertEqual(self.sums(), before)
 
     def changed(self, name: str, text: str) -> Path:
-        made = self.folder / "changed.zip"
+        made = self.folder / f"{len(list(self.folder.iterdir()))}.zip"
         with zipfile.ZipFile(self.file) as whole, zipfile.ZipFile(made, "w") as to:
             for part in whole.namelist():
                 to.writestr(part, text if part == name else whole.read(part))
