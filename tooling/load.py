@@ -89,7 +89,8 @@ class Asking:
             self._line = None
             self.seen.wrong.append(f"{method} {path}: {type(error).__name__} {error}")
             return 0, None
-        self.seen.waited[name].append((time.perf_counter() - begun) * 1e3)
+        if answer.status != 204 or name == "since":
+            self.seen.waited[name].append((time.perf_counter() - begun) * 1e3)
         if answer.status >= 400:
             self.seen.wrong.append(f"{method} {path}: {answer.status} {text[:120]!r}")
         for name_, value in answer.headers.items():

@@ -37,6 +37,8 @@ class Urgency(IntEnum):
 #: handle for long. What works beside answers makes them slower, and then more of them wait: what may wait
 #: longest waits about as long as somebody leaves their ticket as it is.
 _PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 2.0, Urgency.LATER: 8.0}
+#: Who waits for a turn asks so often whether anybody still waits for them [s].
+_ASKED_S = 1.0
 #: So many answers are worked out side by side: one for each core of a small machine.
 _ANSWERS = BoundedSemaphore(2)
 
@@ -69,32 +71,57 @@ class Turns:
         self._working: tuple[Urgency, int] | None = None
         self._numbers = count()
 
-    def begin(self, urgency: Urgency) -> tuple[Urgency, int]:
-        """Wait for a turn, and take it."""
+    @property
+    def waiting(self) -> int:
+        """How many wait."""
+        with self._free:
+            return len(self._waiting)
+
+    def begin(self, urgency: Urgency, wanted: Callable[[], bool]) -> tuple[Urgency, int]:
+        """Wait for a turn, and take it.
+
+        Raises:
+            Cancelled: it is not wanted any more.
+        """
         number = next(self._numbers)
         me = (urgency, -number if urgency is Urgency.LATER else number)
-        self._take(me)
+        self._take(me, wanted)
         return me
 
-    def _take(self, me: tuple[Urgency, int]) -> None:
+    def _take(self, me: tuple[Urgency, int], wanted: Callable[[], bool]) -> None:
         with self._free:
             heapq.heappush(self._waiting, me)
-            self._free.wait_for(lambda: self._working is None and self._waiting[0] == me)
-            heapq.heappop(self._waiting)
-            self._working = me
+        while True:
+            with self._free:
+                if self._free.wait_for(lambda: self._working is None and self._waiting[0] == me, _ASKED_S):
+                    heapq.heappop(self._waiting)
+                    self._working = me
+                    return
+            # Who is not waited for any more must not keep a thread.
+            if not wanted():
+                with self._free:
+                    self._waiting.remove(me)
+                    heapq.heapify(self._waiting)
+                    self._free.notify_all()
+                raise Cancelled
 
-    def give_way(self, me: tuple[Urgency, int]) -> None:
-        """Let those go first who are more urgent; then go on."""
+    def give_way(self, me: tuple[Urgency, int], wanted: Callable[[], bool]) -> None:
+        """Let those go first who are more urgent; then go on.
+
+        Raises:
+            Cancelled: it is not wanted any more.
+        """
         with self._free:
             if not self._waiting or self._waiting[0][0] >= me[0]:
                 return
             self._leave()
-        self._take(me)
+        self._take(me, wanted)
 
-    def end(self) -> None:
-        """Let the next one work."""
+    def end(self, me: tuple[Urgency, int]) -> None:
+        """Let the next one work; nothing where one's turn was over already."""
         with self._free:
-            self._leave()
+            if self._working == me:
+                self._leave()
 
     def _leave(self) -> None:
         self._working = None
@@ -119,19 +146,22 @@ def run_unless_stale(
                 _quiet.wait_for(lambda: not _foreground, patience_s)
                 patience_s -= monotonic() - begun
                 next_s = 0.0
-        _turns.give_way(me)
+        _turns.give_way(me, unchanged.exists)
         if monotonic() < next_s:
             return True
         next_s = monotonic() + _REST_S
         return bool(unchanged.exists())
 
-    me = _turns.begin(urgency)
+    try:
+        me = _turns.begin(urgency, unchanged.exists)
+    except Cancelled:
+        return None
     try:
         with cancellable(still):
             done = work(fitting)
     except Cancelled:
         return None
     finally:
-        _turns.end()
+        _turns.end(me)
     # What was kept from before took no time at all, yet may be of facts that are gone.
     return done if unchanged.exists() else None

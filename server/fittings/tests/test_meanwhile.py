@@ -1,18 +1,19 @@
 """What takes long gives way to the answer to a change."""
 
 from concurrent.futures import Future, ThreadPoolExecutor
-from threading import Event
-from time import monotonic
+from threading import Event, Thread
+from time import monotonic, sleep
+from unittest import TestCase
 
 from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
-from chord_core.cancellation import check_cancelled
+from chord_core.cancellation import Cancelled, check_cancelled
 from fittings import selectors
 from fittings.answers import build_doubts
 from fittings.documents import SettledSize
 from fittings.models import Fitting
-from fittings.preemption import foreground_request, run_unless_stale
+from fittings.preemption import Turns, Urgency, foreground_request, run_unless_stale
 
 
 class Meanwhile(ApiCase):
@@ -121,3 +122,77 @@ class GivingWay(ApiCase):
         # Waiting a second at each of the twenty pieces would be twenty.
         self.assertLess(0.9, taken)
         self.assertLess(taken, 10)
+
+
+class TakingTurns(TestCase):
+    """One long thing at a time; the most urgent goes first, and nobody keeps a place who is not waited for."""
+
+    def setUp(self) -> None:
+        self.turns, self.log = Turns(), list[str]()
+
+    def wait_for_turn(self, urgency: Urgency, name: str, wanted: bool = True) -> Thread:
+        """Somebody who waits in a thread of their own, and writes down when it is their turn."""
+
+        def work() -> None:
+            try:
+                me = self.turns.begin(urgency, lambda: wanted)
+            except Cancelled:
+                self.log.append(f"{name} left")
+                return
+            self.log.append(name)
+            self.turns.end(me)
+
+        thread = Thread(target=work)
+        waiting = self.turns.waiting + 1
+        thread.start()
+        end = monotonic() + 10
+        while self.turns.waiting < waiting and monotonic() < end:
+            sleep(0.001)
+        return thread
+
+    def test_windows_before_what_is_soon_before_doubts_of_which_the_newest(self) -> None:
+        me = self.turns.begin(Urgency.SOON, lambda: True)
+        order = [
+            (Urgency.LATER, "old doubts"), (Urgency.LATER, "new doubts"), (Urgency.SOON, "gear"),
+            (Urgency.WINDOWS, "windows"), (Urgency.SOON, "plan"),
+        ]  # fmt: skip
+        threads = [self.wait_for_turn(urgency, name) for urgency, name in order]
+        self.turns.end(me)
+        for thread in threads:
+            thread.join(10)
+        self.assertEqual(self.log, ["windows", "gear", "plan", "new doubts", "old doubts"])
+
+    def test_in_the_middle_it_gives_way_to_the_more_urgent_only(self) -> None:
+        me = self.turns.begin(Urgency.SOON, lambda: True)
+        later = self.wait_for_turn(Urgency.LATER, "doubts")
+        same = self.wait_for_turn(Urgency.SOON, "gear")
+        self.turns.give_way(me, lambda: True)
+        self.assertEqual(self.log, [])
+        urgent = self.wait_for_turn(Urgency.WINDOWS, "windows")
+        self.turns.give_way(me, lambda: True)
+        self.assertEqual(self.log, ["windows"])
+        self.turns.end(me)
+        for thread in (later, same, urgent):
+            thread.join(10)
+        self.assertEqual(self.log, ["windows", "gear", "doubts"])
+
+    def test_who_is_not_waited_for_leaves_the_line(self) -> None:
+        me = self.turns.begin(Urgency.SOON, lambda: True)
+        gone = self.wait_for_turn(Urgency.WINDOWS, "windows", wanted=False)
+        gone.join(10)
+        self.assertEqual((self.log, self.turns.waiting), (["windows left"], 0))
+        stays = self.wait_for_turn(Urgency.LATER, "doubts")
+        self.turns.end(me)
+        stays.join(10)
+        self.assertEqual(self.log, ["windows left", "doubts"])
+
+    def test_whose_turn_is_over_ends_nobody_elses(self) -> None:
+        me = self.turns.begin(Urgency.SOON, lambda: True)
+        self.turns.end(me)
+        other = self.turns.begin(Urgency.SOON, lambda: True)
+        self.turns.end(me)
+        waits = self.wait_for_turn(Urgency.WINDOWS, "windows")
+        self.assertEqual(self.log, [])
+        self.turns.end(other)
+        waits.join(10)
+        self.assertEqual(self.log, ["windows"])
