@@ -125,7 +125,7 @@ class GivingWay(ApiCase):
 
 
 class TakingTurns(TestCase):
-    """One long thing at a time; the most urgent goes first, and nobody keeps a place who is not waited for."""
+    """One long thing at a time; the most urgent first, and nobody keeps a place who is not waited for."""
 
     def setUp(self) -> None:
         self.turns, self.log = Turns(), list[str]()
