@@ -13,19 +13,4 @@ const ahead = useNextStep()
   </dl>
 </template>
 
-<style scoped>
-dl {
-  display: grid;
-  grid-template-columns: 62px 1fr;
-  gap: 2px 10px;
-  margin: 2px 0 0;
-  font-size: 13px;
-  line-height: 1.3;
-}
-dt {
-  color: var(--sea);
-}
-dd {
-  margin: 0;
-}
-</style>
+<style scoped src="./SideLine.css"></style>
