@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import timedelta
-
 from django.db import transaction
 from django.utils import timezone
 from jobs.commands import begin
@@ -15,12 +13,12 @@ from chord_core.errors import ChordError
 from chord_core.tables.numbers import own_tables, shipped_numbers
 from chord_core.tables.whole import shipped_tables
 from fittings.models import Fitting
+from fittings.season import SEASON
 from own_numbers.documents import Changes, EffectIn, NumbersIn, UndoIn
 from own_numbers.models import Revision
 from own_numbers.tasks import EFFECT
 
-#: The tickets of so many days, the newest of them, are a season.
-SEASON = timedelta(days=365)
+#: Of the tickets of a season the newest so many are answered.
 _MOST = 500
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from datetime import datetime, timedelta
+from datetime import datetime
 from typing import cast
 
 import numpy as np
@@ -19,11 +19,10 @@ from chord_core.hull.describe import dims_of
 from chord_core.log.findings import Counted, ratio_of
 from chord_core.tables import tables
 from fittings.models import Fitting
+from fittings.season import SEASON
 from sales.documents import AdviceOut, AdviceRow, BackAs, RidesOver, SaleOut, SalesOut
 from sales.models import Sale
 
-#: The last so many days are a season.
-SEASON = timedelta(days=365)
 #: Sales that are listed beside it.
 _LISTED = 50
 #: Two lengths of one board differ by less [m].

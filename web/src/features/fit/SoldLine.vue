@@ -44,18 +44,20 @@ async function list(id: number): Promise<void> {
 const afresh = (id: number) => Promise.all([load(), ticket.open(id), list(id)])
 onMounted(() => attempt(list))
 
-const sell = () =>
-  attempt(async (id) => {
-    const one = board.value
-    if (!one) return
-    const paid = Number(price.value.replace(',', '.'))
-    if (price.value.trim() && !Number.isFinite(paid)) {
-      throw new ApiError(400, { field: 'price', value: price.value, message: 'a price, please' })
-    }
-    const body = { board_id: one.id, ...(price.value.trim() ? { price: paid } : {}) }
+async function sell(): Promise<void> {
+  const one = board.value
+  const [text, paid] = [price.value.trim(), Number(price.value.replace(',', '.'))]
+  if (!one) return
+  if (text && !Number.isFinite(paid)) {
+    fault.value = 'a price, please'
+    return
+  }
+  await attempt(async (id) => {
+    const body = { board_id: one.id, ...(text ? { price: paid } : {}) }
     await unwrap(api.POST('/api/fittings/{id}/sales/', { params: { path: { id } }, body }))
     await afresh(id)
   })
+}
 const undo = (sale: Sale) =>
   attempt(async (id) => {
     await unwrap(api.DELETE('/api/sales/{id}/', { params: { path: { id: sale.id } } }))
