@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import get_args
 
-from django.db.models import Count, Max
+from django.db.models import Count, Max, Sum
 
 from accounts.models import Shop
 from chord_core.documents import Board as Document
@@ -102,12 +102,12 @@ def _sent(row_: Board, board: Document, plain: Hull, row: int) -> BoardOut:
     )
 
 
-#: How many boards, when the last of them changed, the terms of sale.
-RackState = tuple[int, object, str]
+#: How many boards and which (by the sum of their ids), when the last of them changed, the terms of sale.
+RackState = tuple[int, int, object, str]
 
 
 @kept_by_tables(64)
-def _rack(shop_id: int, _count: int, _changed: object, _terms: str) -> Rack:
+def _rack(shop_id: int, _count: int, _which: int, _changed: object, _terms: str) -> Rack:
     rows = list(Board.objects.filter(shop_id=shop_id, reserved=False))
     boards = tuple(row.document() for row in rows)
     ids = tuple(row.pk for row in rows)
@@ -129,10 +129,9 @@ def boards_of(shop: Shop, ids: Sequence[int]) -> tuple[BoardOut, ...]:
 
 def rack_state(shop: Shop) -> RackState:
     """What all that is sent of a rack hangs on, besides the tables in use."""
-    state = (
-        Board.objects.of(shop).filter(reserved=False).aggregate(count=Count("pk"), changed=Max("updated_at"))
-    )
-    return state["count"], state["changed"], terms().model_dump_json()
+    hung = Board.objects.of(shop).filter(reserved=False)
+    state = hung.aggregate(count=Count("pk"), which=Sum("pk"), changed=Max("updated_at"))
+    return state["count"], state["which"] or 0, state["changed"], terms().model_dump_json()
 
 
 def rack_of(shop: Shop, state: RackState | None = None) -> Rack:

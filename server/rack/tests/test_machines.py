@@ -45,6 +45,18 @@ class Pages(ApiCase):
         self.assertEqual([one["id"] for one in found], [new.pk])
         self.assertNotEqual(old.pk, new.pk)
 
+    def test_one_board_gone_is_not_taken_for_another_gone(self) -> None:
+        # As when a backup is laid back beside a running server: nothing says when a board came or went.
+        one, other = Board.objects.order_by("pk")[:2]
+        tags = set()
+        for gone in (one, other):
+            Board.every.update(left_at=None)
+            Board.every.filter(pk=gone.pk).update(left_at=timezone.now())
+            response = self.call("get", "/api/boards/")
+            self.assertNotIn(gone.pk, [board["id"] for board in response.json()])
+            tags.add(response["ETag"])
+        self.assertEqual(len(tags), 2)
+
     def test_bad_words(self) -> None:
         for words in (
             "limit=0",
