@@ -92,11 +92,14 @@ class Reasons(TestCase):
 
     def test_numbers_are_the_boards_own(self) -> None:
         surfer, water = Surfer(mass_kg=75, rung="linking", height_m=1.78), Water(usual_m=1.1)
-        boards = (inches("all-rounder", 75, 20.5, 2.625), inches("all-rounder", 80, 21.5, 2.9))
+        boards = (inches("all-rounder", 75, 20.5, 2.625), inches("all-rounder", 82, 22, 3))
         rack = racked(surfer, water, boards)
-        small, big = rack.describe(0), rack.describe(1)
-        self.assertIn(f"{small.litres:.1f} L: as many as are looked for.", small.for_)
-        self.assertIn(f"{big.litres:.1f} L: clearly more than is looked for.", big.against)
+        small, big = (rack.describe(row).litres for row in (0, 1))
+        about = About(rack.case, rack.sized.baseline.best)
+        for_, _ = _SAYS["litres"](rack.judged, about, 0)
+        _, against = _SAYS["litres"](rack.judged, about, 1)
+        self.assertEqual(for_, f"{small:.1f} L: as many as are looked for.")
+        self.assertEqual(against, f"{big:.1f} L: clearly more than is looked for.")
 
     def test_who_asks_one_thing_is_told_of_that(self) -> None:
         """Good days ask a longboard for drive, not tight turns; to carve has a radius of its own."""

@@ -101,6 +101,7 @@ class ExpectedLitres(Table):
     """Litres that an advisor expects, natural log."""
 
     neighbours: Share
+    others: Share
     window: Reasoned
     spread: Reasoned
     numbers: dict[str, Learned]

@@ -37,7 +37,7 @@ def _name(at: int) -> str:
 
 def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
     """How the litres that are expected on a kind of board come about: the sum of what each fact adds to the
-    log, and those of the same class that would do as well."""
+    log, and those of the kinds that would do as well."""
     numbers = tables().expected_litres.numbers
     facts = terms(case.rider, case.conditions, family)
     added: dict[str, Quantity] = {
@@ -47,7 +47,7 @@ def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
     }
     own = math.exp(log_litres(case.rider, case.conditions, (family,))[family])
     expected = case.expected.litres(family).middle
-    neighbours = expected / own
+    others = expected / own
     return (
         derivation(
             "expected_l",
@@ -57,7 +57,7 @@ def litres_derivations(case: Case, family: str) -> tuple[Derivation, ...]:
             "L",
             _LEARNED,
             "judged fittings",
-            n=(neighbours, "", "kinds of the same class that would do as well, by their shares"),
+            n=(others, "", "kinds that would do as well, by their shares"),
             also=added,
         ),
     )

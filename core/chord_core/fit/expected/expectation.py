@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from chord_core.documents.board import Board
 from chord_core.fit.expected.dims import expected_dim
 from chord_core.fit.expected.kinds import log_shares
-from chord_core.fit.expected.litres import Expected, log_litres, spread, with_neighbours
+from chord_core.fit.expected.litres import Expected, log_litres, spread, with_others
 from chord_core.fit.rules.reference_boards import family_litres, litres_per_box
 from chord_core.memory import cached_property
 from chord_core.surfer.defaults import Rider
@@ -35,15 +35,15 @@ class Expectation:
     def _shares(self) -> dict[str, float]:
         return {name: math.exp(log) for name, log in self.log_shares.items()}
 
-    def _log_litres(self, board_class: str) -> dict[str, float]:
-        if board_class not in self._logs:
-            names = [name for name, family in families().items() if family.board_class == board_class]
-            self._logs[board_class] = log_litres(self.rider, self.conditions, names)
-        return self._logs[board_class]
-
     @cached_property
-    def _logs(self) -> dict[str, dict[str, float]]:
-        return {}
+    def _log_litres(self) -> dict[str, float]:
+        return log_litres(self.rider, self.conditions, self.log_shares)
+
+    def _log_of(self, family: str) -> float:
+        """Log litres of a kind; one of another craft or water stands for itself."""
+        if family not in self._log_litres:
+            return log_litres(self.rider, self.conditions, (family,))[family]
+        return with_others(family, self._log_litres, self._shares)
 
     @cached_property
     def _spread(self) -> float:
@@ -59,8 +59,7 @@ class Expectation:
         if target_l is not None:
             return Expected(target_l, self._spread)
         if family not in self._litres:
-            logs = self._log_litres(families()[family].board_class)
-            litres = math.exp(with_neighbours(family, logs, self._shares)) * self.rider.learned.litres
+            litres = math.exp(self._log_of(family)) * self.rider.learned.litres
             made = family_litres(family)
             self._litres[family] = Expected(min(max(litres, float(made[0])), float(made[-1])), self._spread)
         return self._litres[family]

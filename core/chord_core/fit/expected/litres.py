@@ -88,21 +88,27 @@ def log_litres(rider: Rider, conditions: Conditions, names: Iterable[str]) -> di
     }
 
 
-def with_neighbours(family: str, logs: dict[str, float], shares: dict[str, float]) -> float:
-    """Log litres of a kind with those of its class that would do as well heard beside it, by their shares.
+def with_others(family: str, logs: dict[str, float], shares: dict[str, float]) -> float:
+    """Log litres of a kind with those of other kinds heard beside it, for who is between two kinds is between
+    their litres: of its own class by their shares, of all by the squares, those as far as the kind itself is
+    expected.
 
     Args:
-        logs: log litres by kind.
+        logs: log litres by kind, of all kinds that have a share, and of this one.
         shares: probability of each kind, by kind.
     """
-    heard = float(tables().expected_litres.neighbours)
+    rules, own = tables().expected_litres, logs[family]
+    if not shares.get(family):
+        return own
     board_class = families()[family].board_class
-    same = {n: share for n, share in shares.items() if families()[n].board_class == board_class and n in logs}
-    total = sum(same.values())
-    if total <= 0:
-        return logs[family]
-    mean = sum(share * logs[name] for name, share in same.items()) / total
-    return (1 - heard) * logs[family] + heard * mean
+    same = {name: share for name, share in shares.items() if families()[name].board_class == board_class}
+    own += float(rules.neighbours) * (_mean(logs, same) - own)
+    heard = float(rules.others) * shares[family] / max(shares.values())
+    return own + heard * (_mean(logs, {name: share**2 for name, share in shares.items()}) - own)
+
+
+def _mean(logs: dict[str, float], weights: dict[str, float]) -> float:
+    return sum(weight * logs[name] for name, weight in weights.items()) / sum(weights.values())
 
 
 #: What may be meant by a fact that was not said, in the units of its term: a number's name and a spread.
