@@ -57,10 +57,44 @@ class Words(TestCase):
         self.warned("hire first", case(rung="standing", sessions_month=1))
         self.warned("once a month", case(rung="standing", sessions_month=1))
 
+    def test_others_who_share_it(self) -> None:
+        """It is sized for those of whom one knows; who only wants to lend it hears no more than that."""
+        light = Surfer(mass_kg=45, rung="starter")
+        of, board = case(rung="green wave", mass_kg=90, sharers=[light]), chosen("mini-mal", 66, 2.4)
+        self.warned("A beginner shares it", of, board)
+        self.warned("the lighter ones find it a handful", of, board)
+        self.assertIn("sized for those who share it", " ".join(advise(of, board).reasons))
+        lent = advise(case(rung="green wave", aim="keep and share"), board)
+        self.assertIn("whoever borrows it", " ".join(lent.reasons))
+        self.assertNotIn("beginner shares", " ".join(lent.warnings))
+
+    def test_out_of_practice_the_old_board_rests(self) -> None:
+        now = inches("performance shortboard", 73, 18.5, 2.3)
+        facts = {"fitness": "low", "present_board": now, "mass_kg": 95, "age": 46}
+        self.warned("Leave the old board for a year", case(**facts), chosen("mid-length", 55, 2.2))
+        self.warned("come down again", case(**facts), chosen("mid-length", 55, 2.2))
+        fit = case(**{**facts, "fitness": "good"}, sessions_month=8)
+        self.warned("Keep the board that you have", fit, chosen("mid-length", 55, 2.2))
+
+    def test_a_trip_and_who_is_under_age(self) -> None:
+        reef = {"usual_m": 2.4, "bottom": "reef", "steepness": "steep"}
+        self.warned("Boots for the way in", case(reef, rung="carving", aim="trip"), chosen("step-up"))
+        self.warned(
+            "count yourself one level lower", case(reef, rung="carving", aim="trip"), chosen("step-up")
+        )
+        self.warned("your parents know", case(reef, rung="critical", age=16, mass_kg=60), chosen("step-up"))
+
+    def test_litres_that_are_said_are_computed(self) -> None:
+        of = case(rung="green wave", wish="performance fish")
+        litres = of.expected.litres("performance fish").middle
+        self.warned(f"a full one of {litres:.0f} L", of, chosen("mini-mal", 60, 2.3))
+        now = inches("mini-mal", 94, 22, 2.8, stated_litres=60)
+        self.warned("It has 26 L less than yours", case(present_board=now), chosen("all-rounder", 34))
+
     def test_board_and_first_weeks(self) -> None:
         self.warned("cannot be duck-dived", case({"usual_m": 1.4}), chosen("mid-length", 48, 2.2, 0.97))
         now = inches("mini-mal", 94, 22, 2.8)
-        self.warned("catch fewer waves", case(present_board=now), chosen("all-rounder", 36))
+        self.warned("you catch fewer waves", case(present_board=now), chosen("all-rounder", 36))
         small = inches("performance shortboard", 70, 18.5, 2.2)
         self.warned("a step back", case(present_board=small), chosen("mid-length", 46, 2.1))
         self.warned("fish that you asked for is flat", case({"steepness": "hollow"}, wish="keel fish"))
@@ -147,6 +181,10 @@ class Never(TestCase):
             ("No ankle leash", "the leash before every session"),
             ("catch fewer waves", "a step back"),
             ("Keep the old board", "Keep the board that you have"),
+            ("Leave the old board", "Keep the board that you have"),
+            ("come down again", "not for what it was or will be"),
+            ("With a single fin alone", "A single fin wants push"),
+            ("is made for bigger waves", "On the biggest days"),
             ("Small fins", "larger or stiffer fins"),
             ("cannot be duck-dived", "duck-dive takes technique"),
         ):

@@ -121,7 +121,8 @@ def hand_out(
         sheet.head("All in")
         _sum(sheet, gear.sum)
     sheet.head("Before you go in")
-    mind = bench.ranked.advice.warnings if bench.ranked.advice else ()
+    advice = bench.ranked.advice
+    mind = (*advice.warnings, advice.does_not) if advice else ()
     cautions = (*answer.size.cautions, *bench.ranked.cautions)
     sheet.listed([*(caution.says for caution in cautions), *mind])
     return bytes(sheet.output())

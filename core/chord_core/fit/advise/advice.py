@@ -101,6 +101,8 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "weak arms": rider.fitness == "low",
         "seldom": surfer.sessions_month is not None and rider.sessions_month <= _SELDOM,
         "rusty": surfer.sessions_month is not None and rider.sessions_month <= _RUSTY,
+        "out of practice": rider.fitness == "low"
+        or (surfer.sessions_month is not None and rider.sessions_month <= _SELDOM),
         "often": rider.sessions_month >= _OFTEN,
         "first": step <= rungs()["standing"].step,
         "early": step <= rungs()["green wave"].step,
@@ -108,6 +110,10 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "back foot": surfer.foot_weight == "back",
         "front foot": surfer.foot_weight == "front",
         "shared": bool(surfer.sharers) or surfer.aim == "keep and share",
+        "sharers": bool(surfer.sharers),
+        "shared with a beginner": any(
+            one.rung and rungs()[one.rung].step <= rungs()["standing"].step for one in surfer.sharers
+        ),
         "shared with a light one": any(
             (one.mass_kg or rider.mass_kg) < _MUCH_LIGHTER * rider.mass_kg for one in surfer.sharers
         ),
@@ -181,7 +187,7 @@ def _is_shorter(kind: str, than: str) -> bool:
     return families()[kind].length_m[1] < families()[than].length_m[1]
 
 
-def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
+def _of_wish(rider: Rider, chosen: Chosen, water: Mapping[str, bool]) -> dict[str, bool]:
     """Why a wish is not what is advised."""
     wish = rider.surfer.wish
     if wish is None:
@@ -193,9 +199,12 @@ def _of_wish(rider: Rider, chosen: Chosen, steep: bool) -> dict[str, bool]:
     for_big = wish in big_water and chosen.family not in big_water
     return {
         "wish refused": True,
-        "wish too short for it": {wish, chosen.family} <= set(big_water) and _is_shorter(wish, chosen.family),
-        "wish too flat": steep and wish in tables().advice.flat,
-        "wish too big": for_big,
+        "wish too short for it": chosen.family in big_water and _is_shorter(wish, chosen.family),
+        "wish cannot dive": water["dives"]
+        and chosen.duck_dive <= DUCK_MOST
+        and families()[wish].board_class in ("middle", "long"),
+        "wish too flat": water["steep"] and wish in tables().advice.flat,
+        "wish too big": for_big and not water["big"],
         "wish too short": short and rider.rung.step < rungs()["carving"].step and not for_big,
     }
 
@@ -204,7 +213,7 @@ def holds(case: Case, chosen: Chosen) -> frozenset[str]:
     """What holds of surfer, water and board, by the names that the table of advice uses."""
     water = _of_water(case)
     facts = _of_surfer(case.rider, chosen) | water | _of_board(chosen)
-    facts |= _of_wish(case.rider, chosen, water["steep"])
+    facts |= _of_wish(case.rider, chosen, water)
     return frozenset(name for name, value in facts.items() if value)
 
 
@@ -214,24 +223,28 @@ def _fits(row: AdviceRow, facts: frozenset[str], family: str) -> bool:
     return board and set(row.when) <= facts and not set(row.unless) & facts
 
 
-def _words(case: Case) -> dict[str, str]:
+def _words(case: Case, chosen: Chosen) -> dict[str, str]:
     """What stands in the braces of the table's sentences."""
     rider = case.rider
+    now = present_litres(rider)
     sessions, wish = how_often(rider.sessions_month), rider.surfer.wish or ""
     wish_not = tables().advice.kinds[wish].is_not if wish else ""
     return {
         "sessions": sessions,
         "level": rider.rung.name,
         "wish": wish,
+        "wish_litres": f"{case.expected.litres(wish).middle:.0f} L" if wish else "",
+        "less": f"{now - chosen.litres:.0f} L" if now else "",
         "wish_not": wish_not[:1].lower() + wish_not[1:].rstrip("."),
     }
 
 
-def _said(rows: Iterable[AdviceRow], case: Case, facts: frozenset[str], family: str, most: int) -> list[str]:
+def _said(
+    rows: Iterable[AdviceRow], words: dict[str, str], facts: frozenset[str], family: str, most: int
+) -> list[str]:
     """The sentences that hold, those that count most first, one of a topic."""
     order = sorted((row for row in rows if _fits(row, facts, family)), key=lambda row: -row.counts)
     taken: dict[str, str] = {}
-    words = _words(case)
     for row in order:
         if len(taken) < most and (row.counts >= _LAST or not taken):
             taken.setdefault(row.topic, row.says.format(**words))
@@ -241,12 +254,12 @@ def _said(rows: Iterable[AdviceRow], case: Case, facts: frozenset[str], family: 
 def advise(case: Case, chosen: Chosen) -> Advice:
     """What an advisor would say with a board of this kind and size."""
     rules = tables().advice
-    facts, kind = holds(case, chosen), rules.kinds[chosen.family]
+    facts, kind, words = holds(case, chosen), rules.kinds[chosen.family], _words(case, chosen)
     size = f"{a(chosen.family).capitalize()} of about {spoken.length(chosen.length_m)}, {chosen.litres:.0f} L"
     return Advice(
         says=f"{size}: {kind.does}.",
-        reasons=tuple(_said(rules.because, case, facts, chosen.family, _REASONS)),
-        warnings=tuple(_said(rules.warnings, case, facts, chosen.family, rules.most)),
+        reasons=tuple(_said(rules.because, words, facts, chosen.family, _REASONS)),
+        warnings=tuple(_said(rules.warnings, words, facts, chosen.family, rules.most)),
         ridden=kind.ridden,
         does_not=kind.is_not,
     )

@@ -101,6 +101,7 @@ const cautions = computed(() => [
         <template v-if="advice">
           <h2>How to ride it</h2>
           <p>{{ advice.ridden }}</p>
+          <p>{{ advice.does_not }}</p>
         </template>
         <h2>What to look for</h2>
         <dl>

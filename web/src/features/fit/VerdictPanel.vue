@@ -108,6 +108,7 @@ const place = computed(() => {
             <summary>To mind ({{ mind.length }})</summary>
             <ul>
               <li v-for="says in mind" :key="says">{{ says }}</li>
+              <li>{{ ranked.advice?.does_not }}</li>
               <li>{{ ranked.advice?.ridden }}</li>
             </ul>
           </details>
