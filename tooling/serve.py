@@ -8,6 +8,7 @@ import json
 import os
 import signal
 import subprocess
+import tempfile
 import time
 import urllib.error
 import urllib.request
@@ -164,6 +165,7 @@ def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[
         "warning",
     ]
     words += ["--name", "chord", "--graceful-timeout", "5", "--chdir", str(SERVER)]
+    words += ["--config", "python:config.gunicorn_hooks"]
     return subprocess.Popen(
         [str(PYTHON), *words], cwd=SERVER, env=env, stdin=subprocess.DEVNULL, start_new_session=True
     )
@@ -207,7 +209,16 @@ class Server:
 @contextlib.contextmanager
 def serving(env: dict[str, str], port: int, workers: int = 1) -> Iterator[Server]:
     """Serve until the block ends; ends the server cleanly."""
-    server = Server(env, port, workers)
+    with contextlib.ExitStack() as stack:
+        if env.get("CHORD_METRICS_TOKEN"):
+            # Each process writes its figures there; whoever is asked sums them.
+            figures = stack.enter_context(tempfile.TemporaryDirectory(prefix="chord-figures-"))
+            env = {**env, "PROMETHEUS_MULTIPROC_DIR": figures}
+        yield stack.enter_context(_serving(Server(env, port, workers)))
+
+
+@contextlib.contextmanager
+def _serving(server: Server) -> Iterator[Server]:
     try:
         server.start()
         yield server

@@ -8,6 +8,7 @@ CHORD_DEMO             whether the demo shop may be opened with one button, on l
 CHORD_PROXIES          how many proxies of one's own stand before it; default 0
 CHORD_TRUSTED_ORIGINS  origins allowed to post behind a proxy, comma separated
 CHORD_LOG_LEVEL        default INFO
+CHORD_METRICS_TOKEN    with it /metrics answers who sends it, in Prometheus's format; default none
 CHORD_ACCESS_LOG       default false; a line of JSON for each request of the API, without personal data
 """
 
@@ -27,6 +28,7 @@ SECRET_KEY = env.str("CHORD_SECRET_KEY")
 ALLOWED_HOSTS = env.list("CHORD_HOSTS", default=["127.0.0.1", "localhost"])
 HTTPS = env.bool("CHORD_HTTPS", default=True)
 DEMO = env.bool("CHORD_DEMO", default=False)
+METRICS_TOKEN = env.str("CHORD_METRICS_TOKEN", default="")
 CSRF_TRUSTED_ORIGINS = env.list("CHORD_TRUSTED_ORIGINS", default=[])
 
 INSTALLED_APPS = [
@@ -69,6 +71,7 @@ MIDDLEWARE = [
     "csp.middleware.CSPMiddleware",
     "config.middleware.Versioned",
     "config.middleware.TimedRequests",
+    "config.metrics.Measured",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "accounts.middleware.SlidingSession",
     "django.middleware.common.CommonMiddleware",

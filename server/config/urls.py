@@ -16,13 +16,14 @@ from accounts import api as accounts
 from accounts import people_api as people
 from breaks import api as breaks
 from buoys import api as buoys
-from config import views
+from config import metrics, views
 from fittings import api as fittings
 from rack import api as rack
 from rack.drawing_files import DRAWING_TYPES
 
 urlpatterns = [
     path("api/health/", views.health, name="health"),
+    path("metrics", metrics.metrics, name="metrics"),
     path("api/openapi.json", views.openapi, name="openapi"),
     path("api/session/", accounts.SessionView.as_view(), name="session"),
     path("api/session/demo/", accounts.DemoView.as_view(), name="demo"),

@@ -131,6 +131,11 @@ class Turns:
 _turns = Turns()
 
 
+def waiting() -> int:
+    """How many wait for a turn at something long in this process."""
+    return _turns.waiting
+
+
 def run_unless_stale(
     fitting: Fitting, work: Callable[[Fitting], _T], urgency: Urgency = Urgency.SOON
 ) -> _T | None:

@@ -211,7 +211,7 @@ class DemoDoor(TestCase):
 
 #: Addresses that anybody may ask, signed in or not.
 OPEN_TO_ALL = {
-    "health", "session", "demo", "page", "openapi", "no-such-address", "beach-worker", "join",
+    "health", "metrics", "session", "demo", "page", "openapi", "no-such-address", "beach-worker", "join",
 }  # fmt: skip
 #: What is asked of a ticket behind its address.
 PARTS = (
