@@ -138,7 +138,7 @@ def _api_labels(names: Sequence[str]) -> list[str]:
     labels: list[str] = []
     for name in names:
         file, _, inside = name.removesuffix(".py").partition(".")
-        if name in _apps():
+        if name.split(".")[0] in _apps():
             labels.append(name)
         elif file in files:
             labels.append(".".join(part for part in (files[file], file, inside) if part))
