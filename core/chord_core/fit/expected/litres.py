@@ -81,11 +81,18 @@ def _numbers() -> dict[str, float]:
 
 def log_litres(rider: Rider, conditions: Conditions, names: Iterable[str]) -> dict[str, float]:
     """Natural logs of the litres [L] that are expected on kinds of board, by kind."""
-    numbers = _numbers()
-    return {
-        kind: sum(numbers.get(name, 0.0) * value for name, value in terms(rider, conditions, kind).items())
-        for kind in names
-    }
+    numbers, of_class = _numbers(), dict[str, float]()
+    logs = {}
+    for kind in names:
+        own, board_class = f"family {kind}", families()[kind].board_class
+        # All but the kind's own number is the same over its class.
+        if board_class not in of_class:
+            facts = terms(rider, conditions, kind)
+            of_class[board_class] = sum(
+                numbers.get(name, 0.0) * value for name, value in facts.items() if name != own
+            )
+        logs[kind] = of_class[board_class] + numbers.get(own, 0.0)
+    return logs
 
 
 def with_others(family: str, logs: dict[str, float], shares: dict[str, float]) -> float:
