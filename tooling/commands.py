@@ -18,6 +18,24 @@ def _start(given: argparse.Namespace) -> int:
     return start(given.port, not given.no_demo, given.standins, given.backups, given.workers)
 
 
+def _install(_: argparse.Namespace) -> int:
+    from tooling.elsewhere import install_only
+
+    return install_only()
+
+
+def _serve(given: argparse.Namespace) -> int:
+    from tooling.elsewhere import serve
+
+    return serve(given.bind, given.workers)
+
+
+def _work(_: argparse.Namespace) -> int:
+    from tooling.elsewhere import work
+
+    return work()
+
+
 def _standin(given: argparse.Namespace) -> int:
     from tooling.standins import standin
 
@@ -127,13 +145,22 @@ def _add_start(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> No
     start.set_defaults(do=_start)
 
 
-def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(
-        prog="./chord", description="Chord: a board for a surfer and the waves they really get."
+def _add_elsewhere(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
+    install = verbs.add_parser(
+        "install", help="install and build all that a server needs, without a database"
     )
-    parser.add_argument("--version", action="version", version=f"Chord {version()}")
-    verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
-    _add_start(verbs)
+    install.set_defaults(do=_install)
+    serve = verbs.add_parser("serve", help="only answer, with the database of DATABASE_URL (docs/running.md)")
+    serve.add_argument("--bind", default="127.0.0.1:8400", help="where to listen (127.0.0.1:8400)")
+    serve.add_argument(
+        "--workers", type=int, choices=range(1, 65), default=1, metavar="N", help="processes (1)"
+    )
+    serve.set_defaults(do=_serve)
+    work = verbs.add_parser("work", help="only work the queue of jobs off")
+    work.set_defaults(do=_work)
+
+
+def _add_standin(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
     standin = verbs.add_parser(
         "standin", help="a simulated device: gauge, buoy (127.0.0.1), watch (writes tracks), till (a month)"
     )
@@ -144,6 +171,17 @@ def _parser() -> argparse.ArgumentParser:
         help="words for it: --port, --fault, --every; --seed, --folder, --way",
     )
     standin.set_defaults(do=_standin)
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(
+        prog="./chord", description="Chord: a board for a surfer and the waves they really get."
+    )
+    parser.add_argument("--version", action="version", version=f"Chord {version()}")
+    verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
+    _add_start(verbs)
+    _add_elsewhere(verbs)
+    _add_standin(verbs)
     test = verbs.add_parser("test", help="run everything: style, types, rules, web, core, API, screens")
     test.add_argument(
         "parts", nargs="*", metavar="PART",

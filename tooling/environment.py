@@ -30,10 +30,16 @@ def core_env() -> dict[str, str]:
     return {**os.environ, **_ONE_THREAD, **kernels, "PYTHONPATH": paths, "PYTHONUTF8": "1"}
 
 
+def server_programs_env() -> dict[str, str]:
+    """What long-lived programs of the server need besides: with many threads the memory that one gives back
+    would stay with its own arena, and the process grow for ever."""
+    return {**core_env(), "MALLOC_ARENA_MAX": os.environ.get("MALLOC_ARENA_MAX", "2")}
+
+
 def server_env(url: str, key: str, demo: bool) -> dict[str, str]:
     """What Django needs on loopback, without https."""
     return {
-        **core_env(),
+        **server_programs_env(),
         "DATABASE_URL": url,
         "CHORD_SECRET_KEY": os.environ.get("CHORD_SECRET_KEY", key),
         "CHORD_HTTPS": os.environ.get("CHORD_HTTPS", "false"),

@@ -141,31 +141,9 @@ def prepare(env: dict[str, str], cluster: Cluster | None, demo: bool) -> None:
         once("demo", "demo shop", cluster.data, [ROOT / "demo"], load_demo, stamps)
 
 
-#: After so many requests a worker is replaced.
-_REQUESTS = 20_000
-
-
 def _gunicorn(env: dict[str, str], port: int, workers: int) -> subprocess.Popen[bytes]:
-    words = ["-m", "gunicorn", "config.wsgi:application", "--bind", f"127.0.0.1:{port}"]
-    words += [
-        "--workers",
-        str(workers),
-        # Whoever waits for a turn at something long takes a thread, and no time.
-        "--threads",
-        "48",
-        "--keep-alive",
-        "75",
-        "--preload",
-        # What a worker remembers grows: it makes room for a fresh one, never all at the same time.
-        "--max-requests",
-        str(_REQUESTS),
-        "--max-requests-jitter",
-        str(_REQUESTS // 5),
-        "--log-level",
-        "warning",
-    ]
-    words += ["--name", "chord", "--graceful-timeout", "5", "--chdir", str(SERVER)]
-    words += ["--config", "python:config.gunicorn_hooks"]
+    words = ["-m", "gunicorn", "--config", "python:config.gunicorn_settings"]
+    words += ["--bind", f"127.0.0.1:{port}", "--workers", str(workers)]
     return subprocess.Popen(
         [str(PYTHON), *words], cwd=SERVER, env=env, stdin=subprocess.DEVNULL, start_new_session=True
     )

@@ -21,6 +21,8 @@ _HIGH = 4
 _LOW_FACE, _BIG_M = 0.5, 2.0
 ORDINARY_KG, _ORDINARY_SESSIONS = 75.0, 6.0
 _AGE_COUNTS_FROM, _AGE_SPAN = 40, 20
+#: Masses [kg] up to which one is a child, and from which one is grown, about the 40 kg of the rules.
+_CHILD_KG = (36.0, 44.0)
 #: Where a fact is the ordinary case: face and big days in body heights, flow [m/s], steps of steepness.
 _USUAL_FACE, _USUAL_BIG_DAYS, _USUAL_FLOW_M_S, _USUAL_STEEP = 0.7, 1.3, 2.8, 1.5
 #: What makes a low face, a flow and a mass large in their units.
@@ -45,6 +47,12 @@ def years_over(rider: Rider) -> float:
 def log_rust(rider: Rider, sessions: float = _ORDINARY_SESSIONS) -> float:
     """Natural log of ``sessions`` a month over those that are surfed; half a session at least."""
     return math.log(sessions / max(rider.sessions_month, 0.5))
+
+
+def _childlike(rider: Rider) -> float:
+    """From 1 for a child to 0 for somebody grown, by mass: no board changes within a kilogram."""
+    light, grown = _CHILD_KG
+    return min(max((grown - rider.mass_kg) / (grown - light), 0.0), 1.0)
 
 
 def _class_now(rider: Rider) -> str | None:
@@ -73,8 +81,8 @@ def facts_of(rider: Rider, conditions: Conditions) -> Facts:
         "rides a longboard": float(_class_now(rider) == "long"),
         "rides a short board": float(_class_now(rider) == "short"),
         "over forty": years_over(rider),
-        "under sixteen": float(rider.age < 16),
-        "child": float(rider.child),
+        "under sixteen": float(surfer.age < 16) if surfer.age is not None else _childlike(rider),
+        "child": _childlike(rider),
         "fitness": _FITNESS[rider.fitness],
         "few sessions": log_rust(rider),
         "out of practice": high * max(log_rust(rider, 4.0), 0.0),

@@ -1,0 +1,30 @@
+"""How gunicorn serves Chord, wherever it is started from; where it listens and how many processes answer is
+said on its command line."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+from typing import Any
+
+wsgi_app = "config.wsgi:application"
+chdir = str(Path(__file__).resolve().parent.parent)
+proc_name = "chord"
+#: Whoever waits for a turn at something long takes a thread, and no time.
+threads = 48
+keepalive = 75
+#: Tables and kernels are read once and shared by all processes.
+preload_app = True
+#: What a worker remembers grows: it makes room for a fresh one, never all at the same time.
+max_requests = 20_000
+max_requests_jitter = 4_000
+graceful_timeout = 5
+loglevel = "warning"
+
+
+def child_exit(_server: Any, worker: Any) -> None:
+    """Called in the master when a worker has ended: its figures are not counted as alive any more."""
+    if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
+        from prometheus_client import multiprocess
+
+        multiprocess.mark_process_dead(worker.pid)  # type: ignore[no-untyped-call]
