@@ -89,6 +89,12 @@ def _load(given: argparse.Namespace) -> int:
     return load(given.advisors, given.seconds, given.workers)
 
 
+def _scale(given: argparse.Namespace) -> int:
+    from tooling.scale import scale
+
+    return scale((given.change, given.windows, given.doubts, given.step))
+
+
 def _bench(given: argparse.Namespace) -> int:
     from tooling.bench import bench
 
@@ -145,6 +151,17 @@ def _add_start(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> No
     start.set_defaults(do=_start)
 
 
+def _add_scale(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
+    scale = verbs.add_parser(
+        "scale", help="how many advisors a machine carries, from what load measures alone"
+    )
+    for name, usual in (("change", 120.0), ("windows", 60.0), ("doubts", 250.0), ("step", 95.0)):
+        scale.add_argument(
+            f"--{name}", type=float, default=usual, metavar="MS", help=f"alone, in ms ({usual:g})"
+        )
+    scale.set_defaults(do=_scale)
+
+
 def _add_elsewhere(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
     install = verbs.add_parser(
         "install", help="install and build all that a server needs, without a database"
@@ -181,6 +198,7 @@ def _parser() -> argparse.ArgumentParser:
     verbs = parser.add_subparsers(dest="word", required=True, metavar="WORD")
     _add_start(verbs)
     _add_elsewhere(verbs)
+    _add_scale(verbs)
     _add_standin(verbs)
     test = verbs.add_parser("test", help="run everything: style, types, rules, web, core, API, screens")
     test.add_argument(

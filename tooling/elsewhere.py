@@ -4,6 +4,7 @@ processes there. Database, key and all else come from the environment (docs/runn
 from __future__ import annotations
 
 import os
+import shutil
 import tempfile
 from collections.abc import Sequence
 
@@ -36,7 +37,13 @@ def _env() -> dict[str, str]:
         raise CannotGoOn("this is missing in the environment: " + "; ".join(missing))
     if not PYTHON.exists() or not (WEB / "dist" / "index.html").exists() or not (BUILD / "static").exists():
         raise CannotGoOn("it is not installed yet: ./chord install")
-    return {**server_programs_env(), "DJANGO_SETTINGS_MODULE": "config.settings"}
+    env = {**server_programs_env(), "DJANGO_SETTINGS_MODULE": "config.settings"}
+    if not os.access(env["NUMBA_CACHE_DIR"], os.W_OK):
+        # Compiled loops are only looked for where they could be written: a copy, where nothing else may be.
+        copy = tempfile.mkdtemp(prefix="chord-kernels-")
+        shutil.copytree(env["NUMBA_CACHE_DIR"], copy, dirs_exist_ok=True)
+        env["NUMBA_CACHE_DIR"] = copy
+    return env
 
 
 def _become(words: Sequence[str], env: dict[str, str]) -> int:

@@ -54,6 +54,7 @@ class Seen:
     wrong: list[str] = field(default_factory=list)
     kept: dict[int, int] = field(default_factory=lambda: defaultdict(int))
     left: int = 0
+    half_mb: float = 0.0
 
     def p(self, name: str, share: int) -> float:
         """A percentile [ms]; nothing where it was not asked twice."""
@@ -164,17 +165,17 @@ def _look(browser: Asking, until: float) -> None:
 
 
 def _memory_mb(server: Server) -> float:
-    """What the processes that answer hold together [MB]."""
+    """What the processes that answer hold together [MB]; what they share is counted once."""
     total = 0.0
-    for status in Path("/proc").glob("[0-9]*/status"):
+    for process in Path("/proc").glob("[0-9]*"):
         try:
-            text = status.read_text()
-            group = int((status.parent / "stat").read_text().rpartition(")")[2].split()[2])
+            if int((process / "stat").read_text().rpartition(")")[2].split()[2]) != server.pid:
+                continue
+            text = (process / "smaps_rollup").read_text()
         except (OSError, ValueError):
             continue
-        if group == server.pid:
-            found = next((line for line in text.splitlines() if line.startswith("VmRSS")), "")
-            total += int(found.split()[1]) / 1024 if found else 0.0
+        found = next((line for line in text.splitlines() if line.startswith("Pss:")), "")
+        total += int(found.split()[1]) / 1024 if found else 0.0
     return total
 
 
@@ -192,7 +193,7 @@ def _together(works: list[Callable[[], None]]) -> None:
         thread.join()
 
 
-def _round(browser: Asking, advisors: int, seconds: float) -> Seen:
+def _round(server: Server, browser: Asking, advisors: int, seconds: float) -> Seen:
     """So many advisors for so long."""
     seen = browser.seen = Seen()
     until = time.monotonic() + seconds
@@ -201,8 +202,13 @@ def _round(browser: Asking, advisors: int, seconds: float) -> Seen:
         mine = _another(browser)
         return lambda: _advise(mine, number, until, _CHANGE_S if advisors > 1 else 0.0)
 
+    def watch() -> None:
+        # Of a long run the second half is held against the first.
+        time.sleep(seconds / 2)
+        seen.half_mb = _memory_mb(server)
+
     light = _another(browser)
-    _together([*(advisor(number) for number in range(advisors)), lambda: _look(light, until)])
+    _together([*(advisor(number) for number in range(advisors)), lambda: _look(light, until), watch])
     return seen
 
 
@@ -236,7 +242,7 @@ def _shop(workers: int) -> Iterator[tuple[Server, Asking]]:
         port = free_port()
         with serving(env, port, workers) as server:
             browser = sign_in(port, Seen())
-            _round(browser, 1, 12.0)
+            _round(server, browser, 1, 12.0)
             yield server, browser
 
 
@@ -248,17 +254,17 @@ def load(advisors: int, seconds: float, workers: int) -> int:
     """
     install()
     with _shop(workers) as (server, browser):
-        alone = _round(browser, 1, max(seconds / 4, 24.0))
+        alone = _round(server, browser, 1, max(seconds / 4, 24.0))
         _tell("one advisor", alone, None)
         before = _memory_mb(server)
-        (all_then, away_then), many = _cpu(), _round(browser, advisors, seconds)
+        (all_then, away_then), many = _cpu(), _round(server, browser, advisors, seconds)
         all_now, away_now = _cpu()
         _tell(f"{advisors} advisors, {workers} processes, rack of {_RACK}", many, alone)
         lost, after = _lost(browser, many), _memory_mb(server)
         say(f"  left because the ticket was changed meanwhile: {many.left}")
         away = (away_now - away_then) / (all_now - all_then)
         say(f"  of the cores' time the host gave {away:.0%} to others")
-        say(f"  memory {before:.0f} MB, then {after:.0f} MB")
+        say(f"  memory {before:.0f} MB, half-way {many.half_mb:.0f} MB, at the end {after:.0f} MB")
         say(f"  confirmed changes lost: {lost}; errors: {len(many.wrong)}")
         for line in many.wrong[:5]:
             say(f"    {line}")

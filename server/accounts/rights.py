@@ -92,7 +92,9 @@ ADDRESSES: dict[str, tuple[Right, Right]] = {
     **_same(_ORDER, "orders order order-step order-card order-document"),
     **_same(_ORDER, "order-svg order-dxf order-stl order-3mf order-csv order-pdf"),
     "terms": ("work here", "set the terms"),
-    **_same(("own numbers", "own numbers"), "numbers numbers-revisions numbers-undo numbers-effect"),
+    **_same(
+        ("own numbers", "own numbers"), "numbers numbers-file numbers-revisions numbers-undo numbers-effect"
+    ),
     **_same(("own numbers", "own numbers"), "numbers-effect-of jobs job job-stop job-resume"),
     **_same(("people", "people"), "people person person-reset invitations invitation tokens token"),
     **_same(("people", "people"), "hooks hook"),

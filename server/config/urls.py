@@ -168,6 +168,7 @@ urlpatterns = [
     path("api/shop/hooks/<int:pk>/", hooks.HookView.as_view(), name="hook"),
     path("api/changes/", trail.ChangesView.as_view(), name="changes"),
     path("api/shop/numbers/", own_numbers.NumbersView.as_view(), name="numbers"),
+    path("api/shop/numbers.json", own_numbers.NumbersFileView.as_view(), name="numbers-file"),
     path("api/shop/numbers/revisions/", own_numbers.RevisionsView.as_view(), name="numbers-revisions"),
     path("api/shop/numbers/revisions/<int:pk>/undo/", own_numbers.UndoView.as_view(), name="numbers-undo"),
     path("api/shop/numbers/effects/", own_numbers.EffectsView.as_view(), name="numbers-effect"),

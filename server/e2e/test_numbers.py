@@ -1,5 +1,9 @@
 """Own numbers of the shop: found, tried on the season's tickets, kept with a reason, undone."""
 
+import json
+import tempfile
+from pathlib import Path
+
 from jobs.models import Job
 from jobs.tests.worker import worker
 from own_numbers.models import Revision
@@ -81,6 +85,23 @@ class OwnNumbers(PlaceCase):
         self.find(".tray li").find_element(By.XPATH, ".//button[normalize-space(.)='drop']").click()
         self.wait(lambda: not self.all(".tray"), "nothing is changed")
         self.assertEqual(field.get_attribute("value"), "35")
+
+    def test_from_a_file_they_are_tried_like_those_that_are_typed(self) -> None:
+        self.numbers("mends price", DENTS)
+        rows = [{"place": DENTS, "value": 40}, {"place": "/gone/number", "value": 1}]
+        with tempfile.TemporaryDirectory() as folder:
+            good = json.dumps({"format": "chord-numbers/1", "numbers": rows})
+            for name, text in (("none.json", "numbers"), ("own.json", good)):
+                file = Path(folder) / name
+                file.write_text(text)
+                self.driver.find_element(By.CSS_SELECTOR, "input[type=file]").send_keys(str(file))
+                self.wait_text("[data-read]", "no JSON document" if name == "none.json" else "1 differ")
+        self.wait_text("[data-read]", "/gone/number")
+        self.wait_text(".tray", "35 → 40")
+        self.check("numbers from a file")
+        self.keep("as in our other shop")
+        self.wait(lambda: self.own() == {DENTS: 40}, "kept")
+        self.wait(lambda: self.all("a[href='/api/shop/numbers.json']"), "out as a file")
 
     def test_somebody_else_sets_numbers_meanwhile(self) -> None:
         field = self.numbers("mends price", DENTS)

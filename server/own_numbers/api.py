@@ -17,12 +17,15 @@ from own_numbers.documents import (
     EffectOut,
     FittingNumbers,
     NumbersAsked,
+    NumbersFile,
     NumbersIn,
     NumbersOut,
+    NumbersRead,
     RevisionOut,
     RevisionsOut,
     UndoIn,
 )
+from own_numbers.file import numbers_file, read_numbers
 from own_numbers.models import Revision
 from own_numbers.tasks import EFFECT
 
@@ -40,6 +43,22 @@ class NumbersView(ShopView):
         """Set numbers, all of them or none, with a reason."""
         made = commands.set_numbers(self.shop, self.person, parse(NumbersIn, request.data))
         return json_response(selectors.revision_out(made), 201)
+
+
+class NumbersFileView(ShopView):
+    """The shop's own numbers as a file."""
+
+    @extend_schema(operation_id="numbers_file", responses=NumbersFile)
+    def get(self, request: Request) -> HttpResponse:
+        """Send them, with what they mean and why they were set."""
+        response = json_response(numbers_file(self.shop))
+        response["Content-Disposition"] = 'attachment; filename="own-numbers.json"'
+        return response
+
+    @extend_schema(operation_id="numbers_read", request=NumbersFile, responses=NumbersRead)
+    def post(self, request: Request) -> HttpResponse:
+        """Read such a file beside the numbers in use; nothing is set."""
+        return json_response(read_numbers(self.shop, parse(NumbersFile, request.data)))
 
 
 class RevisionsView(ShopView):

@@ -3,16 +3,18 @@
 from __future__ import annotations
 
 from datetime import datetime
-from typing import Annotated
+from typing import Annotated, Literal
 
 from jobs.documents import JobOut
 from pydantic import Field
 
 from chord_core.documents.base import Document, Result
 
+#: So many numbers are changed at once.
+MOST = 500
 Place = Annotated[str, Field(min_length=2, max_length=200, pattern="^/")]
 #: By place: the value, or null for the one that ships.
-Changes = Annotated[dict[Place, float | None], Field(min_length=1, max_length=50)]
+Changes = Annotated[dict[Place, float | None], Field(min_length=1, max_length=MOST)]
 
 
 class NumbersAsked(Document):
@@ -82,6 +84,43 @@ class NumbersIn(Document):
     changes: Changes
     reason: str = Field(min_length=5, max_length=300)
     version: str = Field(min_length=12, max_length=12)
+
+
+class NumberInFile(Document):
+    """A number of a shop's own. Only ``place`` and ``value`` are read; the words are for people."""
+
+    place: Place
+    value: float
+    table: str = Field(default="", max_length=40)
+    says: str = Field(default="", max_length=300)
+    unit: str = Field(default="", max_length=40)
+    shipped: float | None = None
+    reason: str = Field(default="", max_length=300)
+
+
+class NumbersFile(Document):
+    """The numbers of a shop's own as a file: for another shop of the owner, or to be kept."""
+
+    format: Literal["chord-numbers/1"]
+    shop: str = Field(default="", max_length=200)
+    shipped_version: str = Field(default="", max_length=40)
+    numbers: tuple[NumberInFile, ...] = Field(max_length=MOST)
+
+
+class NumberRead(Result):
+    """A number of the tables, and what a file says of it."""
+
+    number: NumberOut
+    value: float
+
+
+class NumbersRead(Result):
+    """What a file says: the numbers that differ from those in use, how many are so already, and those that
+    this version of Chord does not take. Nothing is set by it."""
+
+    numbers: tuple[NumberRead, ...]
+    same: int
+    left_out: tuple[Left, ...]
 
 
 class UndoIn(Document):

@@ -80,7 +80,7 @@ def numbers_out(shop: Shop, asked: NumbersAsked) -> NumbersOut:
         version=tables().version,
         shipped_version=shipped_tables().version,
         tables=tuple(_table(name, known, own) for name in TABLE_NAMES if _count(known, name)),
-        numbers=tuple(_number(number, own, who) for number in found[:_SENT]),
+        numbers=tuple(number_out(number, own, who) for number in found[:_SENT]),
         found=len(found),
         left_out=tuple(Left(place=at, value=value) for at, value in said.items() if at not in own),
     )
@@ -118,7 +118,8 @@ def _found(
             yield number
 
 
-def _number(number: TableNumber, own: Mapping[str, float], who: Mapping[str, OwnNumber]) -> NumberOut:
+def number_out(number: TableNumber, own: Mapping[str, float], who: Mapping[str, OwnNumber]) -> NumberOut:
+    """A number as it is sent, by a shop's own numbers and who set them."""
     return NumberOut(
         place=number.place,
         table=number.table,

@@ -252,3 +252,54 @@ class Effects(NumbersCase):
             self.ask({SPRINT: 1.2})
             self.assertEqual(self.refused(400, "post", path, {"changes": {SPRINT: 1.3}})["field"], "jobs")
         self.refused(404, "get", f"{PATH}effects/999999/")
+
+
+class AsAFile(NumbersCase):
+    """``chord-numbers/1``: out with what the numbers mean, in beside those in use."""
+
+    FILE = "/api/shop/numbers.json"
+
+    def read(self, *numbers: dict[str, Any]) -> Any:
+        return self.good("post", self.FILE, {"format": "chord-numbers/1", "numbers": list(numbers)})
+
+    def test_there_and_into_another_shop(self) -> None:
+        self.set({SPRINT: 1.2, EITHER: 3.0}, "our swimmers are strong")
+        response = self.call("get", self.FILE)
+        self.assertIn("own-numbers.json", response["Content-Disposition"])
+        file = response.json()
+        row = next(one for one in file["numbers"] if one["place"] == SPRINT)
+        self.assertEqual((row["value"], row["reason"]), (1.2, "our swimmers are strong"))
+        self.assertTrue(row["says"] and row["unit"] and row["shipped"])
+        same = self.good("post", self.FILE, file)
+        self.assertEqual((same["numbers"], same["same"]), ([], 2))
+        self.set({SPRINT: None, EITHER: None}, "as they ship again")
+        read = self.good("post", self.FILE, file)
+        found = {one["number"]["place"]: (one["number"]["value"], one["value"]) for one in read["numbers"]}
+        self.assertEqual(found[SPRINT], (row["shipped"], 1.2))
+        # Reading sets nothing.
+        self.assertEqual(self.good("get", self.FILE)["numbers"], [])
+        self.set({one["number"]["place"]: one["value"] for one in read["numbers"]}, "from the other shop")
+        self.assertEqual({one["place"]: one["value"] for one in self.good("get", self.FILE)["numbers"]},
+                         {SPRINT: 1.2, EITHER: 3.0})  # fmt: skip
+
+    def test_what_these_tables_do_not_take_is_left_out_and_named(self) -> None:
+        read = self.read({"place": "/gone/number", "value": 1}, {"place": SPRINT, "value": 900},
+                         {"place": EITHER, "value": 3.0})  # fmt: skip
+        self.assertEqual([one["number"]["place"] for one in read["numbers"]], [EITHER])
+        self.assertEqual({one["place"] for one in read["left_out"]}, {"/gone/number", SPRINT})
+
+    def test_bad_files_are_refused_by_their_field(self) -> None:
+        good = {"place": SPRINT, "value": 1.2}
+        for body, field in (
+            ({"format": "chord-numbers/2", "numbers": []}, "format"),
+            ({"numbers": [good]}, "format"),
+            ({"format": "chord-numbers/1", "numbers": [good, good]}, "numbers"),
+            (
+                {"format": "chord-numbers/1", "numbers": [{"place": SPRINT, "value": "much"}]},
+                "numbers.0.value",
+            ),
+            ({"format": "chord-numbers/1", "numbers": [good] * 501}, "numbers"),
+            ([good], "document"),
+        ):
+            with self.subTest(field):
+                self.assertIn(field, self.refused(400, "post", self.FILE, body)["field"])

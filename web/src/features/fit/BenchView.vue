@@ -84,6 +84,7 @@ watch(
         >{{ what }}
         <button
           v-if="bench?.id === 0"
+          v-may="'take orders'"
           type="button"
           class="plain link"
           title="a quote for a board of this shape"

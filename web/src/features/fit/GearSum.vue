@@ -94,7 +94,9 @@ function type(name: 'price' | 'sessions', event: Event): void {
   <section v-if="sum" class="sum" tabindex="0" aria-label="The sum">
     <h2>
       All in, {{ sum.currency }}
-      <button type="button" class="plain link own" @click="terms = true">prices, tax</button>
+      <button v-may="'set the terms'" type="button" class="plain link own" @click="terms = true">
+        prices, tax
+      </button>
     </h2>
     <table>
       <tbody>

@@ -66,7 +66,7 @@ const undo = (sale: Sale) =>
 </script>
 
 <template>
-  <div class="sold">
+  <div v-may="'change the stock'" class="sold">
     <p v-for="one in sales" :key="one.id" data-sold>
       {{ one.board }} sold on {{ shortDay(one.sold_at) }}
       <template v-if="one.back_as">, {{ one.back_as }}</template>

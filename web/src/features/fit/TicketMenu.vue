@@ -67,7 +67,7 @@ async function discard(): Promise<void> {
         </li>
         <li v-if="!rows.length">nobody of this name</li>
       </ul>
-      <button class="plain link" type="button" data-throw @click="discard">
+      <button v-may="'advise'" class="plain link" type="button" data-throw @click="discard">
         throw away {{ facts.name ? `the ticket of ${facts.name}` : 'this ticket' }}
       </button>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>

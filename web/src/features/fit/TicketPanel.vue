@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // Left: the ticket with the surfer's facts, five cards that open in place.
 import { computed } from 'vue'
+import { may } from '@/shared/shell/may'
 import { useTicket } from '@/shared/state/ticket'
 import BodyCard from './BodyCard.vue'
 import DaysBars from './DaysBars.vue'
@@ -50,7 +51,7 @@ function walk(by: number): void {
         <TicketMenu />
         <button class="plain" type="button" aria-label="Next ticket" @click="walk(1)">›</button>
         <button
-          v-if="whose && facts.mass_kg"
+          v-if="whose && facts.mass_kg && may('advise')"
           class="plain link again"
           type="button"
           title="a new ticket for this surfer, with what was said last time"
@@ -72,7 +73,8 @@ function walk(by: number): void {
         {{ row.opened }}{{ row.water ? `, ${row.water}` : '' }}
       </button>
     </div>
-    <div :key="fitting?.id" class="cards">
+    <p v-if="!may('advise')" class="label" data-read-only>Advisors and coaches write tickets.</p>
+    <div :key="fitting?.id" v-may:only-read="'advise'" class="cards">
       <BodyCard :open="open === 1" @toggle="$emit('toggle', 1)" />
       <SkillCard :open="open === 2" @toggle="$emit('toggle', 2)" />
       <RidesCard :open="open === 3" @toggle="$emit('toggle', 3)" />

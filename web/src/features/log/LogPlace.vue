@@ -99,7 +99,7 @@ const facts = computed(() => {
       <aside aria-label="Sessions" tabindex="0">
         <h1>{{ log.who || 'No name' }}</h1>
         <p class="quiet">{{ facts }}</p>
-        <p class="acts">
+        <p v-may="'advise'" class="acts">
           <router-link :to="`/beach/${log.fitting_id}`" class="log-one">log a session</router-link>
           <BringTracks :log="log" />
         </p>
@@ -116,7 +116,7 @@ const facts = computed(() => {
           />
         </ul>
         <p v-if="!log.sessions.length" class="quiet">No session yet.</p>
-        <LogFiles :log="log" />
+        <LogFiles v-may="'advise'" :log="log" />
       </aside>
       <section class="middle" aria-label="What it shows" tabindex="0">
         <template v-if="session">
@@ -131,8 +131,8 @@ const facts = computed(() => {
           <SeriesFace v-if="series" :series="series" />
           <TrialFace v-if="trial" :trial="trial" :ratings="ratings" :part="!!series" />
           <p v-else class="says">No trial yet: two boards are compared by sessions on like days.</p>
-          <BeginTrial :log="log" />
-          <p>
+          <BeginTrial v-may="'advise'" :log="log" />
+          <p v-may="'findings'">
             <button type="button" class="plain link" @click="face = 'shop'">
               where the model is off, over all sessions of the shop
             </button>

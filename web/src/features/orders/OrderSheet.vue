@@ -45,8 +45,8 @@ const day = (at: string) => at.slice(0, 10)
         >
       </span>
     </header>
-    <OrderSteps />
-    <div class="middle">
+    <OrderSteps v-may:only-read="'take orders'" />
+    <div v-may:only-read="'take orders'" class="middle">
       <div class="board">
         <OrderDrawing :curves="order.curves" />
         <OrderArrival />

@@ -109,7 +109,7 @@ const missing = computed(() =>
             :scale="scale"
           />
         </ul>
-        <AddOwned />
+        <AddOwned v-may="'advise'" />
       </aside>
       <section class="map-of" aria-label="Which board on which day">
         <p class="says">{{ state.next?.says || answer.says }}</p>

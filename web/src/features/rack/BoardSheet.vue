@@ -106,12 +106,21 @@ const FILE_SAYS: Partial<Record<(typeof FILES)[number], string>> = {
         <span class="hand">{{ tape.hull.line.imperial }}</span>
         <span class="hand metric">{{ tape.hull.line.metric }}</span>
         <nav class="files" aria-label="Take it along">
-          <button type="button" class="plain link" @click="photograph = true">
+          <button
+            v-may="'change the stock'"
+            type="button"
+            class="plain link"
+            @click="photograph = true"
+          >
             from a photograph
           </button>
           <button type="button" class="plain link" @click="onTheBench">on the bench</button>
-          <button type="button" class="plain link" @click="leave('sold')">sold</button>
-          <button type="button" class="plain link" @click="leave('taken down')">taken down</button>
+          <span v-may="'change the stock'" class="acts">
+            <button type="button" class="plain link" @click="leave('sold')">sold</button>
+            <button type="button" class="plain link" @click="leave('taken down')">
+              taken down
+            </button>
+          </span>
           <a :href="`/api/boards/${id}/tag.pdf`" target="_blank">tag</a>
           <a
             v-for="kind in FILES"
@@ -126,8 +135,8 @@ const FILE_SAYS: Partial<Record<(typeof FILES)[number], string>> = {
       <div class="middle">
         <TapeDrawing :board="board" :tape="tape" :at="at" />
         <div class="under">
-          <TapeTable @at="at = $event" />
-          <div class="more">
+          <TapeTable v-may:only-read="'change the stock'" @at="at = $event" />
+          <div v-may:only-read="'change the stock'" class="more">
             <div>
               <SectionPanel />
               <ShapePanel />

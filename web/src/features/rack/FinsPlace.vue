@@ -112,7 +112,7 @@ function base64(file: File): Promise<string> {
               </th>
             </tr>
           </thead>
-          <tbody>
+          <tbody v-may:only-read="'change the stock'">
             <tr v-for="row in rows" :key="row.id" :data-fins="row.fins.name">
               <th scope="row">{{ row.fins.name }}</th>
               <td>{{ row.fins.setup }}</td>
@@ -144,7 +144,7 @@ function base64(file: File): Promise<string> {
           </tbody>
         </table>
       </div>
-      <div class="in">
+      <div v-may="'change the stock'" class="in">
         <label class="paste">
           <span class="label">fins in: a set a line, or a table with heads, pasted</span>
           <textarea

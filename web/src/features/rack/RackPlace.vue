@@ -186,7 +186,9 @@ const names = computed(() => marked.value.map((id) => rows.get(id)?.board.name |
           </button>
         </span>
         <router-link class="in" to="/rack/fins">fin wall</router-link>
-        <router-link to="/rack/in" title="key n">bring boards in</router-link>
+        <router-link v-may="'change the stock'" to="/rack/in" title="key n"
+          >bring boards in</router-link
+        >
       </footer>
     </main>
   </div>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 // Own numbers. To be read in five seconds: which numbers are ours, who set them and why, which ships.
-import { onMounted, watch } from 'vue'
+import { onMounted, ref, watch } from 'vue'
 import { useDebounceFn } from '@vueuse/core'
 import { shortDay } from '@/shared/log/when'
+import FileButton from '@/shared/shell/FileButton.vue'
 import { refusal, useNumbers, written } from './numbers'
 import NumbersTray from './NumbersTray.vue'
 import RevisionList from './RevisionList.vue'
@@ -15,6 +16,10 @@ watch(words, () => void soon())
 watch(table, () => void numbers.load())
 const own = () => shown.value?.tables.reduce((sum, one) => sum + one.own, 0) ?? 0
 const all = () => shown.value?.tables.reduce((sum, one) => sum + one.numbers, 0) ?? 0
+const readSays = ref('')
+async function take(file: File | undefined): Promise<void> {
+  if (file) readSays.value = await numbers.readFile(file)
+}
 const about = () => shown.value?.tables.find((one) => one.name === table.value)?.reason
 const titleOf = (name: string) => shown.value?.tables.find((one) => one.name === name)?.title
 </script>
@@ -37,7 +42,16 @@ const titleOf = (name: string) => shown.value?.tables.find((one) => one.name ===
           </option>
         </select>
       </label>
+      <span class="file">
+        <a v-if="own()" href="/api/shop/numbers.json" download>yours as a file</a>
+        <FileButton
+          accept="application/json,.json"
+          label="Own numbers from a file"
+          @files="take($event[0])"
+        />
+      </span>
     </p>
+    <p v-if="readSays" role="status" data-read>{{ readSays }}</p>
     <NumbersTray v-if="changed.length" :numbers="numbers" />
     <p v-if="about()" class="about">{{ about() }}</p>
     <table v-if="shown?.numbers.length">

@@ -6,6 +6,7 @@ import {
   unwrap,
   type Numbers,
   type NumbersEffect,
+  type NumbersRead,
   type Revisions,
   type TableNumber,
 } from '@/shared/api/client'
@@ -105,6 +106,23 @@ export function useNumbers() {
     void drafts.value.set(number.place, { number, text })
   const drop = (place: string) => void drafts.value.delete(place)
 
+  /** Lay what a file says beside the numbers in use: it is kept as what is typed is. What was read of it. */
+  async function readFile(file: File): Promise<string> {
+    const body = await file
+      .text()
+      .then((text) => JSON.parse(text) as never)
+      .catch(() => null)
+    if (body === null) return `${file.name} is no JSON document.`
+    const found = await ask(unwrap<NumbersRead>(api.POST('/api/shop/numbers.json', { body })))
+    if (!found) return ''
+    for (const one of found.numbers) type(one.number, written(one.value))
+    const left = found.left_out.map((one) => one.place)
+    return [
+      `${found.numbers.length} differ, ${found.same} are so already.`,
+      left.length ? `Not taken by this version: ${left.join(', ')}.` : '',
+    ].join(' ')
+  }
+
   /** Set numbers; whether they were. */
   async function keep(reason: string): Promise<boolean> {
     if (!shown.value) return false
@@ -162,6 +180,6 @@ export function useNumbers() {
 
   return {
     shown, revisions, fault, table, words, changed, refused, current, effect,
-    load, loadAll, textOf, type, drop, keep, undo, tryThem, stop,
+    load, loadAll, textOf, type, drop, keep, undo, tryThem, stop, readFile,
   } // prettier-ignore
 }

@@ -108,12 +108,21 @@ const groups = computed(() =>
     </section>
     <p v-if="now?.says" class="fault" role="status">{{ now.says }}</p>
     <p class="do-this">
-      <button type="button" class="plain link" @click="$emit('edit')">edit</button>
-      <button v-if="place.kind === 'sea'" type="button" class="plain link" @click="$emit('seen')">
+      <button v-may="'know the water'" type="button" class="plain link" @click="$emit('edit')">
+        edit
+      </button>
+      <button
+        v-if="place.kind === 'sea'"
+        v-may="'know the water'"
+        type="button"
+        class="plain link"
+        @click="$emit('seen')"
+      >
         note a day
       </button>
       <button
         v-if="place.kind === 'sea' || place.kind === 'river'"
+        v-may="'know the water'"
         type="button"
         class="plain link"
         @click="$emit('buoy')"

@@ -4,6 +4,7 @@ import { useIntervalFn } from '@vueuse/core'
 import { computed, defineAsyncComponent, onMounted, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 import { usePageTitle } from '@/shared/shell/pageTitle'
+import { may } from '@/shared/shell/may'
 import { whomOf } from '@/shared/state/measuredWaves'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
@@ -33,6 +34,7 @@ const ticket = useTicket()
 const { water, place, buoy, load, ask, askNow, askSeen, show, nextFree, toggleMonth } = useWater()
 usePageTitle(() => place.value?.name ?? 'Water')
 const help = ref(false)
+const writes = () => may('know the water')
 const editing = ref<'old' | 'new' | null>(null)
 const noting = ref(false)
 const reading = ref(false)
@@ -110,10 +112,10 @@ useKeymap(WATER_KEYS, {
   light: () => (water.asked.light = !water.asked.light),
   free: nextFree,
   everyMonth: () => (water.asked.months = []),
-  edit: () => place.value && (editing.value = 'old'),
-  newBreak: () => (editing.value = 'new'),
-  note: () => place.value && (noting.value = true),
-  buoy: () => place.value && (reading.value = true),
+  edit: () => writes() && place.value && (editing.value = 'old'),
+  newBreak: () => writes() && (editing.value = 'new'),
+  note: () => writes() && place.value && (noting.value = true),
+  buoy: () => writes() && place.value && (reading.value = true),
   help: () => (help.value = true),
 })
 </script>
@@ -152,7 +154,9 @@ useKeymap(WATER_KEYS, {
         >
           {{ one.name }}<span v-if="!one.measured" class="pencilled"> remembered</span>
         </button>
-        <button type="button" class="plain link" @click="editing = 'new'">new break</button>
+        <button v-may="'know the water'" type="button" class="plain link" @click="editing = 'new'">
+          new break
+        </button>
       </nav>
       <p v-if="water.fault" class="fault" role="alert">{{ water.fault }}</p>
       <p v-if="!place" class="nothing">No break yet: key n.</p>

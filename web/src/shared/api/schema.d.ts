@@ -2168,6 +2168,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shop/numbers.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Send them, with what they mean and why they were set. */
+        get: operations["numbers_file"];
+        put?: never;
+        /** @description Read such a file beside the numbers in use; nothing is set. */
+        post: operations["numbers_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/shop/numbers/effects/": {
         parameters: {
             query?: never;
@@ -6569,6 +6587,41 @@ export interface components {
             after: number | null;
         };
         /**
+         * NumberInFile
+         * @description A number of a shop's own. Only ``place`` and ``value`` are read; the words are for who looks into it.
+         */
+        NumberInFile: {
+            /** Place */
+            place: string;
+            /** Value */
+            value: number;
+            /**
+             * Table
+             * @default
+             */
+            table?: string;
+            /**
+             * Says
+             * @default
+             */
+            says?: string;
+            /**
+             * Unit
+             * @default
+             */
+            unit?: string;
+            /**
+             * Shipped
+             * @default null
+             */
+            shipped?: number | null;
+            /**
+             * Reason
+             * @default
+             */
+            reason?: string;
+        };
+        /**
          * NumberOut
          * @description A number: where it stands, in words too, what it is, what ships, from where to where it may be set.
          */
@@ -6594,6 +6647,38 @@ export interface components {
             /** Reason */
             reason: string;
             own: components["schemas"]["OwnNumber"] | null;
+        };
+        /**
+         * NumberRead
+         * @description A number of the tables, and what a file says of it.
+         */
+        NumberRead: {
+            number: components["schemas"]["NumberOut"];
+            /** Value */
+            value: number;
+        };
+        /**
+         * NumbersFile
+         * @description The numbers of a shop's own as a file: for another shop of the owner, or to be kept.
+         */
+        NumbersFile: {
+            /**
+             * Format
+             * @constant
+             */
+            format: "chord-numbers/1";
+            /**
+             * Shop
+             * @default
+             */
+            shop?: string;
+            /**
+             * Shipped Version
+             * @default
+             */
+            shipped_version?: string;
+            /** Numbers */
+            numbers: components["schemas"]["NumberInFile"][];
         };
         /**
          * NumbersIn
@@ -6625,6 +6710,19 @@ export interface components {
             numbers: components["schemas"]["NumberOut"][];
             /** Found */
             found: number;
+            /** Left Out */
+            left_out: components["schemas"]["Left"][];
+        };
+        /**
+         * NumbersRead
+         * @description What a file says: the numbers that differ from those in use, how many are so already, and those that
+         *     this version of Chord does not take. Nothing is set by it.
+         */
+        NumbersRead: {
+            /** Numbers */
+            numbers: components["schemas"]["NumberRead"][];
+            /** Same */
+            same: number;
             /** Left Out */
             left_out: components["schemas"]["Left"][];
         };
@@ -19814,6 +19912,102 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RevisionOut"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description larger than this address takes */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumbersFile"];
+                };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    numbers_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NumbersFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NumbersRead"];
                 };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
