@@ -34,6 +34,22 @@ else:
             return kept
 
 
+#: What makes something that is remembered forget it. Memories of an answer go with the answer.
+_forgets: list[Callable[[], None]] = []
+
+
+def forgets(forget: Callable[[], None]) -> None:
+    """Say how something that outlives an answer is forgotten."""
+    _forgets.append(forget)
+
+
+def forget_all() -> None:
+    """Forget all that was told and computed before, as after somebody was erased; it is made again when it is
+    asked for."""
+    for forget in _forgets:
+        forget()
+
+
 class Memory:
     """What was made, by its key, the last ``most`` of them. Threads may share it."""
 
@@ -48,6 +64,11 @@ class Memory:
 
     def __len__(self) -> int:
         return len(self._kept)
+
+    def clear(self) -> None:
+        """Forget all of it."""
+        with self._lock:
+            self._kept.clear()
 
     def keep(self, key: Hashable, value: T) -> T:
         """Keep a value, unless there is one for its key already; return the one that is kept."""

@@ -23,7 +23,7 @@ class Shop(models.Model):
 
     ``terms``: its currency, tax and own prices, where it said any; ``keep_months``: how long it keeps
     customers after the last visit, for ever if null; ``numbers``: its own numbers of the tables, by their
-    places.
+    places; ``forgotten_at``: when somebody was erased last, after which no process remembers what was before.
     """
 
     name = models.CharField(max_length=80)
@@ -31,6 +31,7 @@ class Shop(models.Model):
     terms = models.JSONField(null=True)
     keep_months = models.PositiveSmallIntegerField(null=True)
     numbers = models.JSONField(null=True)
+    forgotten_at = models.DateTimeField(null=True)
 
     class Meta:
         constraints = [

@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from contextlib import nullcontext
+from datetime import datetime
 from typing import Any, TypeVar, cast
 
 from django.http import Http404, HttpResponse
@@ -14,6 +15,7 @@ from rest_framework.views import APIView
 from accounts.models import Shop, ShopOwned, ShopQuerySet, User
 from api_tools.query import QueryT, read_query
 from chord_core.errors import ChordError
+from chord_core.memory import forget_all
 from chord_core.spoken import speaking
 
 RowT = TypeVar("RowT")
@@ -38,6 +40,18 @@ def _query_words(view: APIView, method: str) -> frozenset[str] | None:
     return _known_words[key]
 
 
+#: Of each shop the erasure after which this process forgot.
+_forgot: dict[int, datetime] = {}
+
+
+def forget_with(shop: Shop) -> None:
+    """Forget what this process remembers where somebody of the shop was erased since."""
+    erased = shop.forgotten_at
+    if erased is not None and _forgot.get(shop.pk) != erased:
+        forget_all()
+        _forgot[shop.pk] = erased
+
+
 class ShopView(APIView):
     """A view that sees one shop only, and speaks in the units of who asks."""
 
@@ -45,6 +59,8 @@ class ShopView(APIView):
         """Answer in the units that the person chose, by the numbers and at the prices of their shop."""
         user = request.user
         shop = getattr(user, "shop", None)
+        if shop:
+            forget_with(shop)
         there = shop.at_work() if shop else nullcontext()
         with speaking(getattr(user, "units", "metric"), getattr(user, "masses", "kg")), there:
             return super().dispatch(request, *args, **kwargs)

@@ -21,6 +21,7 @@ from trail.models import Change
 
 from accounts.models import Answered, Shop, User
 from chord_core.errors import ChordError
+from chord_core.memory import forget_all
 from customers.documents import Erased
 from customers.rows import Rows, rows_of
 from fittings.models import Fitting
@@ -177,6 +178,9 @@ def erase(surfer: Surfer, by: User | None = None) -> Erased:
     _blunt_surfer(surfer)
     Change.objects.filter(shop=shop.pk).filter(told).update(before=None, after=None)
     _note(shop, number, by)
+    # Other processes forget with their next request of this shop.
+    Shop.objects.filter(pk=shop.pk).update(forgotten_at=timezone.now())
+    transaction.on_commit(forget_all)
     with connection.cursor() as cursor:
         cursor.execute("SELECT set_config('chord.erasing', '', true)")
     return Erased(

@@ -18,7 +18,7 @@ from chord_core.documents.surfer import Learned, Surfer
 from chord_core.documents.water import Water
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
-from chord_core.memory import Memory, cached_property
+from chord_core.memory import Memory, cached_property, forgets
 from chord_core.ride.fins import fins_of
 from chord_core.ride.indices import RIDES_AN_HOUR
 from chord_core.ride.measured_power import power_for
@@ -170,6 +170,7 @@ def make_response(surfer: Surfer, board: Board, water: Water) -> Response:
 
 
 _made_before = Memory(4096)
+forgets(_made_before.clear)
 
 
 def response_key(surfer: Surfer, board: Board, water: Water) -> str:

@@ -14,7 +14,7 @@ from typing import Any, ParamSpec, TypeVar, cast
 from pydantic import ConfigDict, ValidationError
 
 from chord_core.errors import ChordError
-from chord_core.memory import cached_property
+from chord_core.memory import cached_property, forgets
 from chord_core.tables.answer_schema import (
     Advice,
     Choice,
@@ -164,6 +164,8 @@ def kept_by_tables(most: int) -> Callable[[Callable[_P, _T]], Callable[_P, _T]]:
         @lru_cache(maxsize=most)
         def keep(_: Tables, *args: Any, **kwargs: Any) -> Any:
             return function(*args, **kwargs)
+
+        forgets(keep.cache_clear)
 
         @wraps(function)
         def call(*args: _P.args, **kwargs: _P.kwargs) -> _T:

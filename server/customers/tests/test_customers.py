@@ -1,5 +1,6 @@
 """Customers: found, put together, taken along; erased so that nothing anywhere leads back to them."""
 
+import gc
 import io
 from datetime import date, timedelta
 from typing import Any
@@ -14,6 +15,8 @@ from pypdf import PdfReader
 
 from accounts.models import Membership, Shop
 from accounts.tests.case import make_shop
+from chord_core.documents import Surfer as SurferDocument
+from chord_core.surfer.defaults import Rider
 from customers.erase import blunted
 from customers.selectors import months_ago
 from fittings.models import Fitting
@@ -158,6 +161,37 @@ class TakingAlong(CustomerCase):
 
 
 class Erasing(CustomerCase):
+    def remembered(self) -> int:
+        """How many documents and riders of theirs this process holds."""
+        gc.collect()
+        theirs = (SurferDocument, Rider)
+        return sum(type(one) in theirs and one.mass_kg == 71.37 for one in gc.get_objects())
+
+    def test_what_a_process_remembers_of_answers_goes_with_them(self) -> None:
+        made = self.customer()
+        for part in ("", "windows/", "doubts/"):
+            self.call("get", f"/api/fittings/{made['ticket']['id']}/{part}")
+        self.assertGreater(self.remembered(), 0)
+        self.good("post", made["path"] + "erase/", {"name": CANARY})
+        # As another process: it learns of it with its next request of the shop, whatever that asks.
+        self.good("get", "/api/words/")
+        self.assertEqual(self.remembered(), 0)
+
+    def test_it_is_forgotten_once(self) -> None:
+        self.good("get", "/api/words/")
+        before = Shop.objects.get(pk=self.shop.pk).forgotten_at
+        self.assertIsNone(before)
+        made = self.customer()
+        self.good("post", made["path"] + "erase/", {"name": CANARY})
+        self.good("get", "/api/words/")
+        kept = self.customer("Somebody Else")
+        self.good("get", f"/api/fittings/{kept['ticket']['id']}/")
+        held = self.remembered()
+        # Erased once, forgotten once: what is computed since is kept.
+        self.good("get", "/api/words/")
+        self.assertEqual(self.remembered(), held)
+        self.assertGreater(held, 0)
+
     def test_nothing_anywhere_leads_back_to_them(self) -> None:
         made = self.full()
         self.good("patch", f"/api/fittings/{made['ticket']['id']}/", {
