@@ -102,6 +102,11 @@ class OwnNumbers(PlaceCase):
         self.keep("as in our other shop")
         self.wait(lambda: self.own() == {DENTS: 40}, "kept")
         self.wait(lambda: self.all("a[href='/api/shop/numbers.json']"), "out as a file")
+        # Surfers of the demo shop have sessions: what those teach is by the numbers that are kept.
+        self.wait_text("[data-learning]", "0 of")
+        self.assertEqual(worker("--once").wait(timeout=120), 0)
+        self.wait(lambda: not self.all("[data-learning]"), "learned anew")
+        self.assertEqual(Job.objects.get(kind="learn anew").state, "done")
 
     def test_somebody_else_sets_numbers_meanwhile(self) -> None:
         field = self.numbers("mends price", DENTS)

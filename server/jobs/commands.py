@@ -20,16 +20,27 @@ _KEPT = 50
 
 
 @transaction.atomic
-def begin(shop: Shop, by: User | None, kind: str, asks: dict[str, Any], items: Sequence[Any]) -> Job:
+def begin(
+    shop: Shop,
+    by: User | None,
+    kind: str,
+    asks: dict[str, Any],
+    items: Sequence[Any],
+    most: int | None = None,
+) -> Job:
     """Ask for a job; it is in the queue once this transaction holds, and not before.
+
+    Args:
+        most: so many of the shop may wait or run at once, where it is not ``MOST_OPEN``.
 
     Raises:
         ChordError: too many of this shop wait or run already.
     """
+    most = MOST_OPEN if most is None else most
     Shop.objects.select_for_update().get(pk=shop.pk)
     open_ = Job.objects.of(shop).filter(state__in=Job.OPEN).count()
-    if open_ >= MOST_OPEN:
-        raise ChordError("jobs", open_, f"so many wait or run already; at most {MOST_OPEN} at once")
+    if open_ >= most:
+        raise ChordError("jobs", open_, f"so many wait or run already; at most {most} at once")
     old = Job.objects.of(shop).exclude(state__in=Job.OPEN).values_list("pk", flat=True)[_KEPT:]
     Job.objects.filter(pk__in=list(old)).delete()
     job = Job.objects.create(shop=shop, made_by=by, kind=kind, asks=asks, items=list(items))

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from django.db import transaction
 from django.utils import timezone
-from jobs.commands import begin
+from jobs.commands import begin, stop
 from jobs.models import Job
+from logbook.models import Taught
 
 from accounts.models import Shop, User
 from api_tools.errors import Stale
@@ -16,7 +17,7 @@ from fittings.models import Fitting
 from fittings.season import SEASON
 from own_numbers.documents import Changes, EffectIn, NumbersIn, UndoIn
 from own_numbers.models import Revision
-from own_numbers.tasks import EFFECT
+from own_numbers.tasks import EFFECT, LEARN_ANEW
 
 #: Of the tickets of a season the newest so many are answered.
 _MOST = 500
@@ -65,6 +66,7 @@ def set_numbers(shop: Shop, by: User | None, given: NumbersIn, undoes: Revision 
     row.numbers = after
     row.save(update_fields=["numbers"])
     shop.numbers = after
+    _learn_anew(row, by)
     return Revision.objects.create(
         shop=row,
         by=by,
@@ -75,6 +77,16 @@ def set_numbers(shop: Shop, by: User | None, given: NumbersIn, undoes: Revision 
         version=own_tables(after).version,
         undoes=undoes,
     )
+
+
+def _learn_anew(shop: Shop, by: User | None) -> None:
+    """What sessions taught was worked out by the numbers before: it is by those that are kept now."""
+    for job in Job.objects.of(shop).filter(kind=LEARN_ANEW.name, state__in=Job.OPEN):
+        stop(job)
+    surfers = list(Taught.objects.of(shop).order_by("pk").values_list("surfer", flat=True))
+    if surfers:
+        # Numbers that are kept are learned by, whatever else waits.
+        begin(shop, by, LEARN_ANEW.name, {}, surfers, most=Job.objects.of(shop).count() + 1)
 
 
 def undo(shop: Shop, by: User | None, revision: Revision, given: UndoIn) -> Revision:

@@ -1,4 +1,5 @@
-"""What other numbers do to the tickets of a season, ticket by ticket."""
+"""What other numbers do to the tickets of a season, ticket by ticket; and, once they are kept, what sessions
+teach by them, surfer by surfer."""
 
 from __future__ import annotations
 
@@ -8,6 +9,7 @@ from typing import Any
 
 from jobs.kinds import Kind, register
 from jobs.models import Job
+from logbook.learning import relearn
 
 from chord_core.tables import using_tables
 from chord_core.tables.numbers import own_tables
@@ -38,4 +40,16 @@ def _in_all(_: Job, parts: Sequence[Any]) -> dict[str, int]:
     return {"asked": sum(part is not None for part in parts)}
 
 
+def _learn_anew(job: Job, pk: int) -> bool:
+    """Whether what a surfer's sessions teach was worked out anew; not where there is no ticket any more."""
+    tickets = Fitting.objects.of(job.shop).select_related("surfer", "shop")
+    fitting = tickets.filter(surfer=pk).order_by("-updated_at").first()
+    return fitting is not None and relearn(fitting) is not None
+
+
+def _learned_in_all(_: Job, parts: Sequence[Any]) -> dict[str, int]:
+    return {"learned": sum(map(bool, parts))}
+
+
 EFFECT = register(Kind("effect of numbers", _of_ticket, _in_all))
+LEARN_ANEW = register(Kind("learn anew", _learn_anew, _learned_in_all))

@@ -9,6 +9,7 @@ from django.utils import timezone
 from jobs import commands as jobs
 from jobs.models import Job
 from jobs.runner import run
+from logbook.tests.case import LogCase
 
 from accounts.models import Membership, Shop
 from accounts.tests.case import ApiCase, make_shop
@@ -17,6 +18,7 @@ from chord_core.tables.whole import shipped_tables
 from fittings.models import Fitting
 from own_numbers.models import Revision
 from own_numbers.selectors import TITLES
+from surfers.models import Surfer
 
 PATH = "/api/shop/numbers/"
 SPRINT = "/power/sprint_w_kg/good"
@@ -303,3 +305,45 @@ class AsAFile(NumbersCase):
         ):
             with self.subTest(field):
                 self.assertIn(field, self.refused(400, "post", self.FILE, body)["field"])
+
+
+class LearnedAnew(LogCase):
+    """What sessions taught is by the numbers in use."""
+
+    def set(self, value: float) -> None:
+        body = {"changes": {SPRINT: value}, "reason": "as we see it",
+                "version": self.good("get", PATH)["version"]}  # fmt: skip
+        self.assertEqual(self.call("post", PATH, body).status_code, 201)
+
+    def test_by_the_numbers_that_are_kept_and_once(self) -> None:
+        self.keep(*(self.session(day, rides=14) for day in range(6)))
+        before = Surfer.objects.get().learned
+        assert before
+        # Whose log is empty has nothing to learn anew.
+        self.good("post", "/api/fittings/", {"facts": {"name": "Nobody", "mass_kg": 70, "rung": "linking"}})
+        self.set(2.0)
+        self.set(1.9)
+        stopped, job = Job.objects.filter(kind="learn anew").order_by("pk")
+        self.assertEqual((stopped.state, job.state, len(job.items)), ("stopped", "waiting", 1))
+        self.assertFalse(run(job.pk))
+        job.refresh_from_db()
+        self.assertEqual((job.state, job.result), ("done", {"learned": 1}))
+        after = Surfer.objects.get(name="Jonna").learned
+        self.assertNotEqual(after, before)
+        # The same as if the sessions had been kept under these numbers.
+        kept = self.good("get", self.path())["sessions"][0]
+        self.good(
+            "patch", f"{self.path()}{kept['id']}/", {"version": kept["version"], "rides": kept["rides"]}
+        )
+        self.assertEqual(Surfer.objects.get(name="Jonna").learned, after)
+
+    def test_without_sessions_nothing_is_asked_for(self) -> None:
+        self.set(2.0)
+        self.assertFalse(Job.objects.filter(kind="learn anew").exists())
+
+    def test_however_much_waits_the_numbers_are_kept(self) -> None:
+        self.keep(self.session(0), self.session(1))
+        for _ in range(jobs.MOST_OPEN):
+            jobs.begin(self.shop, None, "effect of numbers", {"own": {}, "changes": {}}, [1])
+        self.set(2.0)
+        self.assertTrue(Job.objects.filter(kind="learn anew", state="waiting").exists())

@@ -9,7 +9,7 @@ import NumbersTray from './NumbersTray.vue'
 import RevisionList from './RevisionList.vue'
 
 const numbers = useNumbers()
-const { shown, revisions, fault, table, words, changed } = numbers
+const { learning, shown, revisions, fault, table, words, changed } = numbers
 onMounted(numbers.loadAll)
 const soon = useDebounceFn(numbers.load, 250)
 watch(words, () => void soon())
@@ -30,6 +30,9 @@ const titleOf = (name: string) => shown.value?.tables.find((one) => one.name ===
     <p v-if="shown" class="sum" data-sum>
       <b>{{ own() }}</b> of {{ all().toLocaleString('en') }} numbers are your own; the others are as
       they ship.
+    </p>
+    <p v-if="learning" class="quiet" role="status" data-learning>
+      What the sessions of {{ learning }} surfers teach is worked out anew by them.
     </p>
     <p class="line">
       <label>find <input v-model="words" type="search" placeholder="sprint, age, dent …" /></label>

@@ -4,6 +4,7 @@ import {
   api,
   ApiError,
   unwrap,
+  type Jobs,
   type Numbers,
   type NumbersEffect,
   type NumbersRead,
@@ -11,8 +12,10 @@ import {
   type TableNumber,
 } from '@/shared/api/client'
 
-/** How often one asks how far a trial is [ms]. */
+/** How often one asks how far a trial is, and how far learning anew [ms]. */
 const LOOK_MS = 500
+const LEARNING_MS = 3000
+const running = (state: string) => ['waiting', 'running'].includes(state)
 
 /** A number as it is written: as many digits as it has, six at most. */
 export const written = (value: number) => String(Number(value.toPrecision(6)))
@@ -98,7 +101,18 @@ export function useNumbers() {
     const found = await ask(unwrap<Revisions>(api.GET('/api/shop/numbers/revisions/')))
     if (found) revisions.value = found.revisions
   }
-  const loadAll = () => Promise.all([load(), loadRevisions()])
+  /** How far what sessions taught is worked out by the numbers that are kept; empty where that is done. */
+  const learning = ref('')
+  let asked: ReturnType<typeof setTimeout> | undefined
+  async function loadLearning(): Promise<void> {
+    clearTimeout(asked)
+    const found = await ask(unwrap<Jobs>(api.GET('/api/jobs/')))
+    const job = found?.jobs.find((one) => one.kind === 'learn anew' && running(one.state))
+    learning.value = job ? `${job.done} of ${job.of}` : ''
+    if (job) asked = setTimeout(() => void loadLearning(), LEARNING_MS)
+  }
+  onScopeDispose(() => clearTimeout(asked))
+  const loadAll = () => Promise.all([load(), loadRevisions(), loadLearning()])
 
   const textOf = (number: TableNumber) =>
     drafts.value.get(number.place)?.text ?? written(number.value)
@@ -146,8 +160,7 @@ export function useNumbers() {
     return made !== null
   }
 
-  const open = (one: NumbersEffect | null) =>
-    one !== null && ['waiting', 'running'].includes(one.job.state)
+  const open = (one: NumbersEffect | null) => one !== null && running(one.job.state)
   function follow(): void {
     clearTimeout(timer)
     if (!open(effect.value)) return
@@ -180,6 +193,6 @@ export function useNumbers() {
 
   return {
     shown, revisions, fault, table, words, changed, refused, current, effect,
-    load, loadAll, textOf, type, drop, keep, undo, tryThem, stop, readFile,
+    load, loadAll, textOf, type, drop, keep, undo, tryThem, stop, readFile, learning,
   } // prettier-ignore
 }
