@@ -13,7 +13,10 @@ const ranked = computed(() => answer.value?.bench?.ranked ?? null)
 const who = computed(() => facts.value.name?.split(' ')[0] ?? '')
 const { units } = useSession()
 const notYet = computed(() => (answer.value ? notHere(answer.value) : ''))
-const mind = computed(() => ranked.value?.advice?.warnings ?? [])
+const mind = computed(() => {
+  const advice = ranked.value?.advice
+  return advice ? [...advice.warnings, advice.does_not, advice.ridden] : []
+})
 const sentences = (cautions: Caution[] = []) => cautions.map(({ says }) => says)
 /** What says that this is no water for them stands above; a leash is said before any board is. */
 const cautions = computed(() => [
@@ -108,8 +111,6 @@ const place = computed(() => {
             <summary>To mind ({{ mind.length }})</summary>
             <ul>
               <li v-for="says in mind" :key="says">{{ says }}</li>
-              <li>{{ ranked.advice?.does_not }}</li>
-              <li>{{ ranked.advice?.ridden }}</li>
             </ul>
           </details>
           <WhyNot />

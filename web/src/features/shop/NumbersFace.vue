@@ -50,6 +50,7 @@ const titleOf = (name: string) => shown.value?.tables.find((one) => one.name ===
         <FileButton
           accept="application/json,.json"
           label="Own numbers from a file"
+          says="from a file"
           @files="take($event[0])"
         />
       </span>
@@ -137,6 +138,11 @@ const titleOf = (name: string) => shown.value?.tables.find((one) => one.name ===
   flex-wrap: wrap;
   gap: 6px 18px;
   margin: 0 0 8px;
+}
+.file {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
 }
 .about {
   max-width: 78ch;
