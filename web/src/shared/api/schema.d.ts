@@ -6588,7 +6588,7 @@ export interface components {
         };
         /**
          * NumberInFile
-         * @description A number of a shop's own. Only ``place`` and ``value`` are read; the words are for who looks into it.
+         * @description A number of a shop's own. Only ``place`` and ``value`` are read; the words are for people.
          */
         NumberInFile: {
             /** Place */
