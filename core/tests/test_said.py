@@ -181,6 +181,7 @@ class Never(TestCase):
             ("No ankle leash", "the leash before every session"),
             ("catch fewer waves", "a step back"),
             ("Keep the old board", "Keep the board that you have"),
+            ("Keep the old board", "taken on water is done"),
             ("Leave the old board", "Keep the board that you have"),
             ("come down again", "not for what it was or will be"),
             ("With a single fin alone", "A single fin wants push"),
