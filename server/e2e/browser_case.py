@@ -207,10 +207,15 @@ class BrowserCase(StaticLiveServerTestCase):
     def press(self, label: str) -> None:
         """Press the button with this text."""
         xpath = f"//button[contains(normalize-space(.), '{label}')]"
-        self.wait(
-            lambda: [b for b in self.driver.find_elements(By.XPATH, xpath) if b.is_displayed()],
-            f"button {label}",
-        )[0].click()
+
+        def pressed() -> bool:
+            # A button that is drawn anew between being found and pressed is looked for again.
+            shown = [b for b in self.driver.find_elements(By.XPATH, xpath) if b.is_displayed()]
+            if shown:
+                shown[0].click()
+            return bool(shown)
+
+        self.wait(pressed, f"button {label}")
 
     def field(self, label: str) -> WebElement:
         """The input of the open card that carries this label."""
