@@ -166,6 +166,14 @@ class Words(TestCase):
                     says = " ".join(speaks_for(of.rider, of.conditions, other, one))
                     self.assertNotRegex(says, r"\d+ kg|is \d+")
 
+    def test_a_small_grown_surfer_is_not_called_a_child(self) -> None:
+        small = case(mass_kg=41)
+        for one in families():
+            for other in families():
+                says = " ".join(speaks_for(small.rider, small.conditions, one, other))
+                self.assertNotIn("child", says)
+                self.assertNotIn("growing", says)
+
     def test_lengths_are_said_in_the_units_of_who_reads(self) -> None:
         of = case()
         self.assertIn("1.85 m", advise(of, chosen()).says)

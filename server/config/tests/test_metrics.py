@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import re
 
-from django.conf import settings
 from django.test import override_settings
 from prometheus_client.parser import text_string_to_metric_families
 
@@ -65,6 +64,3 @@ class Figures(ApiCase):
         with override_settings(METRICS_TOKEN=""):
             for said in ("", "Bearer ", "Bearer"):
                 self.assertEqual(self.client.get(PATH, headers={"Authorization": said}).status_code, 404)
-
-    def test_the_default_is_none(self) -> None:
-        self.assertIn("CHORD_METRICS_TOKEN", (settings.BASE / "config" / "settings.py").read_text())

@@ -119,8 +119,9 @@ _SAID: dict[str, Callable[[Rider], str]] = {
     "rides a longboard": lambda _: "rides a longboard now",
     "rides a short board": lambda _: "rides a short board now",
     "over forty": lambda _: "wants time to stand up",
-    "under sixteen": lambda _: "is still growing",
-    "child": lambda _: "is a child",
+    # Who is small and grown counts a little as a child, and is not called one.
+    "under sixteen": lambda rider: "is still growing" if rider.age < 16 else "",
+    "child": lambda rider: "is a child" if rider.child else "",
     "fitness": lambda rider: f"has {rider.fitness} fitness",
     "few sessions": lambda rider: f"surfs {how_often(rider.sessions_month)} a month",
     "out of practice": lambda rider: f"surfs {how_often(rider.sessions_month)} a month",
