@@ -15,6 +15,7 @@ from chord_core.fit.advise.advice import Chosen, advise, holds
 from chord_core.fit.answer.size import size
 from chord_core.fit.expected.kinds import speaks_for
 from chord_core.fit.judge.case import Case, case_with
+from chord_core.fit.rules.present import present_litres
 from chord_core.fit.rules.reference_boards import family_litres
 from chord_core.tables import families, tables
 from tests import draws, tries
@@ -106,6 +107,10 @@ class Words(TestCase):
         """Of boards for big water a step-up is short where a gun is advised, never the other way round."""
         big = {"usual_m": 4.0, "steepness": "average"}
         self.warned("short for faces of this size", case(big, rung="critical", wish="step-up"), chosen("gun"))
+        heavy = case({"usual_m": 1.5, "steepness": "steep"}, rung="carving", wish="performance longboard")
+        says = " ".join(advise(heavy, chosen("big-wave longboard", 60, 2.8)).warnings)
+        self.assertNotIn("short for faces", says)
+        self.assertIn("comes second here", says)
         says = " ".join(advise(case(big, rung="critical", wish="gun"), chosen("step-up")).warnings)
         self.assertNotIn("short for faces", says)
         self.assertIn("The gun that you asked for comes second here", says)
@@ -191,13 +196,36 @@ class Never(TestCase):
             ("Keep the old board", "Keep the board that you have"),
             ("Keep the old board", "taken on water is done"),
             ("Leave the old board", "Keep the board that you have"),
-            ("come down again", "not for what it was or will be"),
+            ("come down again", "not for what it was."),
+            ("Put the old board by", "Leave the old board"),
             ("With a single fin alone", "A single fin wants push"),
             ("is made for bigger waves", "On the biggest days"),
             ("Small fins", "larger or stiffer fins"),
             ("cannot be duck-dived", "duck-dive takes technique"),
+            ("cannot be duck-dived", "you lose the duck-dive"),
+            ("No wide, flat board here", "try it as a quad with small rear fins"),
+            ("smaller or softer fins in the old board", "larger or stiffer fins in the old board"),
+            ("No smaller than this", "One step down is enough"),
+            ("a litre less is enough", "A thick wetsuit"),
         ):
             self.assertFalse(one in says and other in says, says)
+
+    def test_what_is_said_of_the_old_board(self) -> None:
+        """For which days it is kept follows from how it is made, never a soft board for waves with push."""
+        flat, curved = inches("groveler", 70, 20.5, 2.6), inches("performance shortboard", 73, 18.5, 2.3)
+        soft = inches("long soft-top", 96, 23, 3.1, stated_litres=66)
+        for board, kind, wanted in (
+            (flat, "performance shortboard", "for the softer days"),
+            (curved, "groveler", "more push"),
+            (soft, "nose-rider", ""),
+        ):
+            of = case(present_board=board)
+            says = " ".join(advise(of, replace(chosen(kind), litres=present_litres(of.rider) or 0)).warnings)
+            self.assertIn(wanted, says)
+            self.assertEqual("more push" in says, wanted == "more push")
+        tired = case(present_board=curved, fitness="low")
+        says = " ".join(advise(tired, replace(chosen(), litres=present_litres(tired.rider) or 0)).warnings)
+        self.assertIn("want it back in a season", says)
 
     def test_two_sentences_of_one_answer_contradict_each_other(self) -> None:
         for row in JUDGED[:: draws(1, 5)]:

@@ -27,12 +27,12 @@ from chord_core.water.days import BIG_SHARE
 
 #: Shares of the present litres from which a step is a step, and a far one.
 _STEP, _FAR = 0.10, 0.25
-_HEAVY_KG, _LIGHT_KG = 95.0, 60.0
+_HEAVY_KG, _FAIRLY_HEAVY_KG, _LIGHT_KG = 95.0, 86.0, 60.0
 #: Ages [years]; sessions a month up to which one surfs seldom, and from which often.
-_OLDER, _OVER_SIXTY, _GROWING = 50, 60, 18
+_OVER_FORTY, _OLDER, _OVER_SIXTY, _GROWING = 40, 50, 60, 18
 _SELDOM, _RUSTY, _OFTEN = 2.5, 3.5, 12.0
-#: Usual faces [m] and in body heights that are big; a way out [m] that is long.
-_BIG_M, _VERY_BIG_M, _BIG_HEIGHTS, _FAR_OUT_M = 2.0, 3.0, 1.2, 150.0
+#: Usual faces [m] and in body heights that are big; a way out [m] that is rather long, and long.
+_BIG_M, _VERY_BIG_M, _BIG_HEIGHTS, _RATHER_FAR_M, _FAR_OUT_M = 2.0, 3.0, 1.2, 150.0, 200.0
 #: By far the big day is one and a half times as high as a usual day may be.
 _BIG_OF_USUAL = 1.5
 #: Big days are above a level from so many times its comfortable face, and where they are steep.
@@ -44,6 +44,8 @@ _AIMS = ("performance", "progress", "trip", "carve long", "nose-ride", "good day
 _RARE = 0.65
 #: A sharer of less than this share of the mass soon needs a board of their own.
 _MUCH_LIGHTER = 0.6
+#: A kind is much shorter than another from this share of its longest.
+_MUCH_SHORTER = 0.85
 #: Boards from this length [m] are rolled under, not pushed.
 _ROLLED_M = 2.3
 #: What counts less is said only where nothing else is.
@@ -52,6 +54,8 @@ _LAST = 2.0
 _REASONS = 2
 #: From this share a complaint is answered (a half is the present board itself).
 _ANSWERED = 0.6
+#: From this difference of nose rocker [m] two kinds of board are for different days.
+_OTHER_CURVE_M = 0.01
 
 
 @dataclass(frozen=True)
@@ -84,18 +88,17 @@ class Chosen:
         )
 
 
-def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
+def _of_surfer(rider: Rider) -> dict[str, bool]:
     surfer, step = rider.surfer, rider.rung.step
-    now, board = present_litres(rider), surfer.present_board
-    change = chosen.litres / now - 1 if now else 0.0
-    was = families()[board.family].board_class if board else None
     grown = not rider.child
     return {
         "child": rider.child,
         "growing": rider.age < _GROWING,
+        "over forty": rider.age >= _OVER_FORTY,
         "older": rider.age >= _OLDER,
         "over sixty": rider.age >= _OVER_SIXTY,
         "heavy": rider.mass_kg >= _HEAVY_KG,
+        "fairly heavy": rider.mass_kg >= _FAIRLY_HEAVY_KG,
         "light": grown and rider.mass_kg <= _LIGHT_KG,
         "unfit": rider.fitness in ("low", "fair"),
         "weak arms": rider.fitness == "low",
@@ -103,6 +106,9 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "rusty": surfer.sessions_month is not None and rider.sessions_month <= _RUSTY,
         "out of practice": rider.fitness == "low"
         or (surfer.sessions_month is not None and rider.sessions_month <= _SELDOM),
+        "misses waves": rider.fitness == "low"
+        or surfer.aim == "more waves"
+        or bool({"will not catch", "tips"} & set(surfer.complaints)),
         "often": rider.sessions_month >= _OFTEN,
         "first": step <= rungs()["standing"].step,
         "early": step <= rungs()["green wave"].step,
@@ -117,18 +123,35 @@ def _of_surfer(rider: Rider, chosen: Chosen) -> dict[str, bool]:
         "shared with a light one": any(
             (one.mass_kg or rider.mass_kg) < _MUCH_LIGHTER * rider.mass_kg for one in surfer.sharers
         ),
-        "comes from soft": was == "soft" and families()[chosen.family].board_class != "soft",
-        "had soft": was == "soft",
-        "step down": change <= -_STEP,
-        "step down far": change <= -_FAR,
-        "step up": change >= _STEP,
-        "step up far": change >= _FAR,
         "thick suit": surfer.wetsuit_mm is not None and rider.wetsuit_mm >= _THICK_MM,
         "no suit": surfer.wetsuit_mm is not None and rider.wetsuit_mm == 0,
         "stand-up": rider.craft == "stand_up",
         "wants one board": surfer.aim == "one board for everything",
         **{f"wants {aim}": surfer.aim == aim for aim in _AIMS},
         **{f"complains {one}": True for one in surfer.complaints},
+    }
+
+
+def _of_step(rider: Rider, chosen: Chosen) -> dict[str, bool]:
+    """How this board differs from the present one; nothing where there is none."""
+    now, board = present_litres(rider), rider.surfer.present_board
+    if board is None:
+        return {}
+    was, is_now = families()[board.family], families()[chosen.family]
+    change = chosen.litres / now - 1 if now else 0.0
+    curve = is_now.nose_rocker_m - was.nose_rocker_m
+    return {
+        "has a board": True,
+        "comes from soft": was.board_class == "soft" and is_now.board_class != "soft",
+        "had soft": was.board_class == "soft",
+        "step down": change <= -_STEP,
+        "step down far": change <= -_FAR,
+        "same size": abs(change) < _STEP,
+        "step up": change >= _STEP,
+        "step up far": change >= _FAR,
+        "same kind": was.name == is_now.name,
+        "was flatter": curve >= _OTHER_CURVE_M,
+        "was more curved": curve <= -_OTHER_CURVE_M,
     }
 
 
@@ -157,7 +180,9 @@ def _of_water(case: Case) -> dict[str, bool]:
         "big": not conditions.river and _is_big(conditions.days.usual_m, big_m, rider.height_m),
         "very big": not conditions.river and conditions.days.usual_m >= _VERY_BIG_M,
         "crowd": water.crowd == "high",
+        "empty": water.crowd == "low",
         "far out": water.paddle_out_m is not None and water.paddle_out_m >= _FAR_OUT_M,
+        "rather far out": water.paddle_out_m is not None and water.paddle_out_m >= _RATHER_FAR_M,
         "dives": conditions.duck_dive_needed and rider.craft != "stand_up",
         "river": conditions.river,
         "slow river": conditions.river and conditions.flow_m_s < _FAST_M_S,
@@ -182,9 +207,9 @@ def _of_board(chosen: Chosen) -> dict[str, bool]:
     }
 
 
-def _is_shorter(kind: str, than: str) -> bool:
-    """Whether boards of a kind are made shorter than those of another, the longest of both."""
-    return families()[kind].length_m[1] < families()[than].length_m[1]
+def _is_much_shorter(kind: str, than: str) -> bool:
+    """Whether boards of a kind are made much shorter than those of another, the longest of both."""
+    return families()[kind].length_m[1] < _MUCH_SHORTER * families()[than].length_m[1]
 
 
 def _of_wish(rider: Rider, chosen: Chosen, water: Mapping[str, bool]) -> dict[str, bool]:
@@ -199,7 +224,7 @@ def _of_wish(rider: Rider, chosen: Chosen, water: Mapping[str, bool]) -> dict[st
     for_big = wish in big_water and chosen.family not in big_water
     return {
         "wish refused": True,
-        "wish too short for it": chosen.family in big_water and _is_shorter(wish, chosen.family),
+        "wish too short for it": chosen.family in big_water and _is_much_shorter(wish, chosen.family),
         "wish cannot dive": water["dives"]
         and chosen.duck_dive <= DUCK_MOST
         and families()[wish].board_class in ("middle", "long"),
@@ -212,7 +237,7 @@ def _of_wish(rider: Rider, chosen: Chosen, water: Mapping[str, bool]) -> dict[st
 def holds(case: Case, chosen: Chosen) -> frozenset[str]:
     """What holds of surfer, water and board, by the names that the table of advice uses."""
     water = _of_water(case)
-    facts = _of_surfer(case.rider, chosen) | water | _of_board(chosen)
+    facts = _of_surfer(case.rider) | _of_step(case.rider, chosen) | water | _of_board(chosen)
     facts |= _of_wish(case.rider, chosen, water)
     return frozenset(name for name, value in facts.items() if value)
 
