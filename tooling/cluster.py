@@ -178,3 +178,22 @@ class Cluster:
         """Stop it and take its folder away."""
         self.stop()
         shutil.rmtree(self.folder, ignore_errors=True)
+
+
+@dataclass(frozen=True)
+class Standby(Cluster):
+    """A cluster that follows another one and can only be read: a streaming replica of ``first``."""
+
+    first: str = ""
+
+    def _make(self) -> None:
+        self.folder.mkdir(parents=True, exist_ok=True)
+        if os.geteuid() == 0:
+            shutil.chown(self.folder, "postgres", "postgres")
+        self.folder.chmod(0o700)
+        copied = self._as_owner("pg_basebackup", "-D", self.data, "-R", "-c", "fast", "-d", self.first)
+        if copied.returncode:
+            raise CannotGoOn(f"the database could not be followed:\n{copied.stdout}")
+
+    def _make_database(self) -> None:
+        """It has what the other one has."""

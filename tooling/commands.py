@@ -70,6 +70,14 @@ def _manage(given: argparse.Namespace) -> int:
     return manage(given.words)
 
 
+def _sweep(given: argparse.Namespace) -> int:
+    from tooling.demo import manage
+    from tooling.install import sweep_packages
+
+    sweep_packages()
+    return manage(["sweep", str(given.folder.absolute()), *given.more])
+
+
 def _backup(given: argparse.Namespace) -> int:
     from tooling.demo import manage
 
@@ -84,9 +92,21 @@ def _restore(given: argparse.Namespace) -> int:
 
 
 def _load(given: argparse.Namespace) -> int:
+    from tooling.floods import floods
+    from tooling.kills import kills
     from tooling.load import load
 
+    if given.kills:
+        return kills(given.kills, given.workers)
+    if given.floods:
+        return floods(given.workers)
     return load(given.advisors, given.seconds, given.workers)
+
+
+def _fuzz(given: argparse.Namespace) -> int:
+    from tooling.fuzz import fuzz
+
+    return fuzz(given.examples, given.roles)
 
 
 def _scale(given: argparse.Namespace) -> int:
@@ -190,6 +210,21 @@ def _add_standin(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> 
     standin.set_defaults(do=_standin)
 
 
+def _add_data(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> None:
+    sweep = verbs.add_parser("sweep", help="all customers of a shop over its whole rack, as two tables")
+    sweep.add_argument("folder", type=Path, help="where they are written")
+    sweep.add_argument("more", nargs=argparse.REMAINDER, help="--shop --days --processes --scheduler")
+    sweep.set_defaults(do=_sweep)
+    backup = verbs.add_parser("backup", help="the whole database as one file")
+    backup.add_argument("file", type=Path, help="the file, or a folder that is there")
+    backup.add_argument("--keep", type=int, help="in a folder: delete all of ours but the newest so many")
+    backup.set_defaults(do=_backup)
+    restore = verbs.add_parser("restore", help="a backup in the place of what the database holds")
+    restore.add_argument("file", type=Path)
+    restore.add_argument("--replace", action="store_true", help="even where there are shops")
+    restore.set_defaults(do=_restore)
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(
         prog="./chord", description="Chord: a board for a surfer and the waves they really get."
@@ -218,14 +253,7 @@ def _parser() -> argparse.ArgumentParser:
     )
     manage.add_argument("words", nargs=argparse.REMAINDER)
     manage.set_defaults(do=_manage)
-    backup = verbs.add_parser("backup", help="the whole database as one file")
-    backup.add_argument("file", type=Path, help="the file, or a folder that is there")
-    backup.add_argument("--keep", type=int, help="in a folder: delete all of ours but the newest so many")
-    backup.set_defaults(do=_backup)
-    restore = verbs.add_parser("restore", help="a backup in the place of what the database holds")
-    restore.add_argument("file", type=Path)
-    restore.add_argument("--replace", action="store_true", help="even where there are shops")
-    restore.set_defaults(do=_restore)
+    _add_data(verbs)
     figures = verbs.add_parser("figures", help="draw the figures of docs/model.md")
     figures.set_defaults(do=_figures)
     again = verbs.add_parser("recalibrate", help="what a shop's sessions say of the constants of the craft")
@@ -239,7 +267,13 @@ def _parser() -> argparse.ArgumentParser:
     load.add_argument("--advisors", type=int, default=30, help="how many (30)")
     load.add_argument("--seconds", type=float, default=120, help="for how long (120)")
     load.add_argument("--workers", type=int, default=1, help="processes that answer (1)")
+    load.add_argument("--kills", type=int, default=0, metavar="N", help="instead kill a process so often")
+    load.add_argument("--floods", action="store_true", help="instead light work beside floods")
     load.set_defaults(do=_load)
+    fuzz = verbs.add_parser("fuzz", help="requests made up from the description of the API, as each role")
+    fuzz.add_argument("roles", nargs="*", metavar="ROLE", help="only: owner advisor coach counter")
+    fuzz.add_argument("--examples", type=int, default=30, help="of each operation (30)")
+    fuzz.set_defaults(do=_fuzz)
     bench = verbs.add_parser("bench", help="measure speed, as ratios in one run")
     bench.add_argument("--rounds", type=int, default=40, help="how often each thing is done (40)")
     bench.set_defaults(do=_bench)

@@ -114,13 +114,28 @@ def python_packages() -> None:
     once("python", "Python packages", PYTHON, [ROOT / "requirements.lock", sys.version], make)
 
 
-def test_packages() -> None:
-    """What tests, checks and figures need beside it; goes with the virtual environment."""
+def _more_packages(name: str, says: str, lock: str) -> None:
+    """More from a lock of its own; goes with the virtual environment."""
     python_packages()
-    lock = ROOT / "requirements-dev.lock"
-    needs: list[Path | str] = [ROOT / "requirements.lock", lock, sys.version]
-    stamps = VENV / "stamps"
-    once("tests", "Python packages for tests", PYTHON, needs, lambda: _pip_install(lock.name), stamps)
+    needs: list[Path | str] = [ROOT / "requirements.lock", ROOT / lock, sys.version]
+    once(name, says, PYTHON, needs, lambda: _pip_install(lock), VENV / "stamps")
+
+
+def sweep_packages() -> None:
+    """What sweeps in many processes need beside it: Dask."""
+    _more_packages("sweep", "Python packages for sweeps", "requirements-sweep.lock")
+
+
+def fuzz_packages() -> None:
+    """What asks with made-up requests: Schemathesis."""
+    test_packages()
+    _more_packages("fuzz", "Python packages for made-up requests", "requirements-fuzz.lock")
+
+
+def test_packages() -> None:
+    """What tests, checks and figures need beside it."""
+    _more_packages("tests", "Python packages for tests", "requirements-dev.lock")
+    sweep_packages()
 
 
 def kernels() -> None:

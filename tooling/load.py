@@ -150,7 +150,7 @@ def _ask_more(browser: Asking, pk: int) -> None:
             return
 
 
-def _look(browser: Asking, until: float) -> None:
+def look_around(browser: Asking, until: float, every_s: float = _LIGHT_S) -> None:
     """Light work: list, find, a sheet, one after another."""
     asks = ("/api/fittings/", "/api/rack/find/?text=a", "/api/breaks/", "/api/boards/?limit=1")
     boards = browser.ask("first", "GET", "/api/boards/?limit=20")[1] or []
@@ -161,7 +161,7 @@ def _look(browser: Asking, until: float) -> None:
             path = f"/api/boards/{boards[turn % len(boards)]['id']}/"
         browser.ask("light", "GET", path)
         turn += 1
-        time.sleep(_LIGHT_S)
+        time.sleep(every_s)
 
 
 def _memory_mb(server: Server) -> float:
@@ -208,7 +208,7 @@ def _round(server: Server, browser: Asking, advisors: int, seconds: float) -> Se
         seen.half_mb = _memory_mb(server)
 
     light = _another(browser)
-    _together([*(advisor(number) for number in range(advisors)), lambda: _look(light, until), watch])
+    _together([*(advisor(number) for number in range(advisors)), lambda: look_around(light, until), watch])
     return seen
 
 
@@ -233,7 +233,8 @@ def _tell(what: str, seen: Seen, alone: Seen | None) -> None:
 
 
 @contextmanager
-def _shop(workers: int) -> Iterator[tuple[Server, Asking]]:
+def shop_with_a_rack(workers: int) -> Iterator[tuple[Server, Asking]]:
+    """A server with a rack of its own that has been asked already, and somebody who is signed in."""
     with scratch_cluster("load") as cluster:
         env = server_env(cluster.url, "load-" + "k" * 60, demo=True)
         prepare(env, cluster, demo=True)
@@ -253,7 +254,7 @@ def load(advisors: int, seconds: float, workers: int) -> int:
         1 where anything went wrong or was lost.
     """
     install()
-    with _shop(workers) as (server, browser):
+    with shop_with_a_rack(workers) as (server, browser):
         alone = _round(server, browser, 1, max(seconds / 4, 24.0))
         _tell("one advisor", alone, None)
         before = _memory_mb(server)

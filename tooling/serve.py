@@ -20,10 +20,10 @@ from typing import IO, Any
 
 from tooling.cluster import Cluster, is_free
 from tooling.daily import into_folder
-from tooling.environment import kept_key, server_env
+from tooling.environment import kept_key, server_env, sweep_static
 from tooling.install import install, once
 from tooling.job_worker import JobWorker, working
-from tooling.paths import BUILD, PYTHON, ROOT, SERVER, WEB, state_folder
+from tooling.paths import PYTHON, ROOT, SERVER, WEB, state_folder
 from tooling.say import CannotGoOn, run, say, step
 from tooling.standins import standing_in
 
@@ -125,7 +125,7 @@ def prepare(env: dict[str, str], cluster: Cluster | None, demo: bool) -> None:
     def gather() -> None:
         manage(env, "collectstatic", "--no-input", "--clear")
 
-    once("static", "gathering static files", BUILD / "static", [WEB / "dist"], gather)
+    once("static", "gathering static files", Path(env["CHORD_STATIC_ROOT"]), [WEB / "dist"], gather)
     if cluster is None:
         with step("migrating the database"):
             migrate()
@@ -296,6 +296,7 @@ def start(
         url = outside or (cluster.url if cluster else "")
         env = server_env(url, kept_key(folder), demo)
         prepare(env, cluster, demo)
+        sweep_static()
         with step("starting the server"), contextlib.ExitStack() as stack:
             if standins:
                 env = stack.enter_context(standing_in(env))

@@ -18,7 +18,7 @@ _REFUSALS = {
     404: "there is no such thing in this shop",
     409: "somebody else changed it meanwhile; “current” is how it stands now",
     413: "larger than this address takes",
-    429: "too many tries",
+    429: "too many requests, or too many tries, from here",
 }
 _EXAMPLES = {
     400: ("facts.mass_kg", 3, "Mass must be at least 10 kg (3 was given)"),
@@ -27,7 +27,7 @@ _EXAMPLES = {
     404: ("request", None, "There is no such thing in this shop."),
     409: ("version", None, "Somebody else changed this meanwhile."),
     413: ("request", None, "What was sent has 30 MB; 2 MB are taken here."),
-    429: ("password", None, "Too many wrong passwords: try again in a quarter of an hour."),
+    429: ("request", None, "Too many requests from here: wait a moment."),
 }
 
 
@@ -68,16 +68,14 @@ class ChordSchema(AutoSchema):
     def refusals(self) -> list[int]:
         """Codes that this address can answer with."""
         writes = self.method in ("POST", "PUT", "PATCH")
-        codes = [400]
+        codes = [400, 429]
         if "{" in self.path:
             codes.append(404)
         if self.method != "GET":
             codes.append(403)
         if writes:
             codes.append(413)
-        if self.path == "/api/session/":
-            return [*codes, 429] if self.method == "POST" else codes
-        if self.path in ("/api/session/demo/", "/api/health/"):
+        if self.path in ("/api/session/", "/api/session/demo/", "/api/health/"):
             return codes
         codes.append(401)
         versioned = self.method in ("PATCH", "PUT") and self.path.count("/") == 4

@@ -1,10 +1,13 @@
 """Settings of the server, all from the environment (twelve-factor); the defaults are production's.
 
 DATABASE_URL           where the database is (needed)
+DATABASE_REPLICA_URL   a streaming replica of it, from which browsers read; default none
+CHORD_REPLICA_BEHIND   seconds for which who changed something does not read from it; default 10
 CHORD_SECRET_KEY       the signing key (needed unless CHORD_DEBUG)
 CHORD_HOSTS            names the server answers to, comma separated; default 127.0.0.1,localhost
 CHORD_HTTPS            whether it stands behind https; default true. `./chord start` on loopback: false
 CHORD_DEMO             whether the demo shop may be opened with one button, on loopback; default false
+CHORD_STRANGERS        requests a second from one address of who is not signed in; default 20; 0: not counted
 CHORD_PROXIES          how many proxies of one's own stand before it; default 0
 CHORD_TRUSTED_ORIGINS  origins allowed to post behind a proxy, comma separated
 CHORD_LOG_LEVEL        default INFO
@@ -66,6 +69,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "accounts.strangers.Strangers",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -94,6 +98,17 @@ DATABASES = {"default": env.db("DATABASE_URL", engine="django.db.backends.postgr
 DATABASES["default"].setdefault("OPTIONS", {})
 DATABASES["default"]["CONN_MAX_AGE"] = env.int("CHORD_CONN_MAX_AGE", default=60)
 DATABASES["default"]["CONN_HEALTH_CHECKS"] = True
+REPLICA_BEHIND_S = env.int("CHORD_REPLICA_BEHIND", default=10)
+if env.str("DATABASE_REPLICA_URL", default=""):
+    DATABASES["replica"] = {
+        **env.db("DATABASE_REPLICA_URL", engine="django.db.backends.postgresql"),
+        "OPTIONS": {"connect_timeout": 3},
+        "CONN_MAX_AGE": DATABASES["default"]["CONN_MAX_AGE"],
+        "CONN_HEALTH_CHECKS": True,
+        "TEST": {"MIRROR": "default"},
+    }
+    DATABASE_ROUTERS = ["config.replica.Router"]
+    MIDDLEWARE.insert(MIDDLEWARE.index("accounts.middleware.Machines") + 1, "config.replica.ReadsFromReplica")
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "accounts.User"
@@ -123,6 +138,8 @@ AXES_LOCKOUT_CALLABLE = "accounts.api.locked_out"
 AXES_CLIENT_IP_CALLABLE = "accounts.sign_in.client_address"
 #: Wrong passwords from one address, whatever names were tried, before it has to wait as long.
 ADDRESS_FAILURE_LIMIT = 20
+#: Requests a second from one address of who is not signed in, in each process; 0: they are not counted.
+STRANGERS_A_SECOND = env.float("CHORD_STRANGERS", default=20)
 #: How many proxies of one's own stand before the server; each adds an address to X-Forwarded-For.
 PROXIES = env.int("CHORD_PROXIES", default=0)
 AXES_RESET_ON_SUCCESS = True

@@ -204,18 +204,22 @@ class BrowserCase(StaticLiveServerTestCase):
         """Wait until an element's text has ``part`` in it."""
         self.wait(lambda: part in self.text(selector), f"“{part}” in {selector}")
 
-    def press(self, label: str) -> None:
-        """Press the button with this text."""
-        xpath = f"//button[contains(normalize-space(.), '{label}')]"
+    def click(self, selector: str) -> None:
+        """Click the first element of a selector, once it is there and shown. What is drawn anew between being
+        found and clicked is looked for again."""
+        by = By.XPATH if selector.startswith("//") else By.CSS_SELECTOR
 
-        def pressed() -> bool:
-            # A button that is drawn anew between being found and pressed is looked for again.
-            shown = [b for b in self.driver.find_elements(By.XPATH, xpath) if b.is_displayed()]
+        def clicked() -> bool:
+            shown = [one for one in self.driver.find_elements(by, selector) if one.is_displayed()]
             if shown:
                 shown[0].click()
             return bool(shown)
 
-        self.wait(pressed, f"button {label}")
+        self.wait(clicked, selector)
+
+    def press(self, label: str) -> None:
+        """Press the button with this text."""
+        self.click(f"//button[contains(normalize-space(.), '{label}')]")
 
     def field(self, label: str) -> WebElement:
         """The input of the open card that carries this label."""

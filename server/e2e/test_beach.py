@@ -42,7 +42,7 @@ class Beach(PlaceCase):
     def log_one(self, rides: int, answer: str = "as said") -> None:
         """As with one thumb: rides, five answers, keep."""
         for _ in range(rides):
-            self.find("[aria-label='one ride more']").click()
+            self.click("[aria-label='one ride more']")
         for asked in ("paddles", "takes off", "runs on flats", "turns", "holds"):
             self.wait_text("[data-asked]", asked)
             self.press(answer)
@@ -74,9 +74,9 @@ class Beach(PlaceCase):
 
     def test_fins_as_ridden_are_written_down(self) -> None:
         self.beach()
-        self.find("[aria-label='What, where, when'] button").click()
+        self.click("[aria-label='What, where, when'] button")
         self.find("[aria-label='Fin size']").send_keys("L")
-        self.find("[aria-label='What, where, when'] button").click()
+        self.click("[aria-label='What, where, when'] button")
         self.wait_text("[aria-label='What, where, when'] button", "now L")
         self.log_one(1)
         self.kept(1)
@@ -159,7 +159,7 @@ class Beach(PlaceCase):
     def test_the_other_hand_is_kept_and_a_draft_outlives_the_page(self) -> None:
         self.beach()
         self.press("left hand")
-        self.find("[aria-label='one ride more']").click()
+        self.click("[aria-label='one ride more']")
         self.press("far less")
         self.wait_text("[data-asked]", "takes off")
         self.driver.refresh()
@@ -170,11 +170,11 @@ class Beach(PlaceCase):
     def test_neat_and_clean(self) -> None:
         self.beach()
         self.check("the beach page")
-        self.find("[aria-label='What, where, when'] button").click()
+        self.click("[aria-label='What, where, when'] button")
         self.find("[aria-label='Board']")
         self.check("the beach page, open")
         for _ in range(5):
-            self.find(".next").click()
+            self.click(".next")
         self.find("[aria-label='What else']")
         self.check("the rest of the beach page")
 

@@ -111,7 +111,7 @@ class Bench(BrowserCase):
         self.wait_text(".ruler .says", "On a mid-length somebody of 75 kg")
         self.assertIn("age +", self.text(".ruler .says"))
         self.find(".ruler .as-good")
-        self.find(".verdict .mind summary").click()
+        self.click(".verdict .mind summary")
         self.wait_text(".verdict .mind", "doctor")
         titles = [title.get_attribute("textContent") for title in self.all(".ruler svg g > title")]
         self.assertEqual(

@@ -81,8 +81,8 @@ class Screens(Card):
     def test_at_night_axe_finds_nothing(self) -> None:
         self.open_demo()
         self.settled()
-        self.find("[title^=Units]").click()
-        self.find("//label[contains(., 'dark screen')]").click()
+        self.click("[title^=Units]")
+        self.click("//label[contains(., 'dark screen')]")
         dark = "return document.documentElement.dataset.theme"
         self.wait(lambda: self.driver.execute_script(dark) == "night", "night")
         self.keys(Keys.ESCAPE)
@@ -173,7 +173,7 @@ class Typing(Card):
         line.send_keys(Keys.ENTER)
         self.wait(lambda: self.facts()["present_board"]["family"] == "long soft-top", "a soft-top")
         self.wait_text("[data-card='3']", "Assumed, as nobody said it: width, thickness.")
-        self.find("[data-card='3'] > button").click()
+        self.click("[data-card='3'] > button")
         self.wait(lambda: self.all("[data-card='3'] .first.pencilled"), "dotted")
         self.card(3)
         line = self.field("Dims on one line")
@@ -196,7 +196,7 @@ class NextCustomer(Card):
         self.all("button.beside")[2].click()
         self.wait(lambda: self.all(".compare td"), "compared")
         self.press("filter")
-        self.find("//label[contains(., 'open to this surfer only')]").click()
+        self.click("//label[contains(., 'open to this surfer only')]")
         self.keys(Keys.ESCAPE)
         self.wait_text(".filter", "open")
         self.open_ticket("Salome Firth")
@@ -204,7 +204,7 @@ class NextCustomer(Card):
         self.assertEqual(self.text(".filter"), "filter")
         self.assertEqual(self.all("button.beside[aria-pressed='true']"), [])
         self.settled()
-        self.find("//*[@class='faces']/button[normalize-space(.)='beside']").click()
+        self.click("//*[@class='faces']/button[normalize-space(.)='beside']")
         self.wait(lambda: self.all(".compare td"), "compared with the present board")
         self.assertNotIn("Ines", self.text(".compare"))
 
@@ -256,8 +256,8 @@ class Going(Card):
     def test_a_ticket_is_thrown_away_and_taken_back(self) -> None:
         self.open_demo()
         count = Fitting.objects.count()
-        self.find("[title='all tickets by name']").click()
-        self.find("[data-throw]").click()
+        self.click("[title='all tickets by name']")
+        self.click("[data-throw]")
         self.wait(lambda: Fitting.objects.count() == count - 1, "gone")
         self.wait(lambda: "Ines" not in self.text(".ticket h1"), "the next ticket")
         self.wait_text(".undo-bar", "Thrown away: Ines Varga")
@@ -267,12 +267,12 @@ class Going(Card):
 
     def test_people_are_listed_by_name_and_found(self) -> None:
         self.open_demo()
-        self.find("[title='all tickets by name']").click()
+        self.click("[title='all tickets by name']")
         names = [e.text.split("\n")[0] for e in self.driver.find_elements(By.CSS_SELECTOR, ".sheet li b")]
         self.assertEqual(names, sorted(names))
         self.find(".sheet input[type=search]").send_keys("yun")
         self.wait(lambda: len(self.all(".sheet li button")) == 1, "found")
-        self.find(".sheet li button").click()
+        self.click(".sheet li button")
         self.wait_text(".ticket h1", "Yun Asaro")
 
     def test_tickets_have_addresses_titles_and_a_way_back(self) -> None:

@@ -12,7 +12,7 @@ from rack.models import Board
 
 class ByMouse(BrowserCase):
     def card(self, digit: int) -> None:
-        self.find(f"[data-card='{digit}'] > button").click()
+        self.click(f"[data-card='{digit}'] > button")
         self.find(f"[data-card='{digit}'].open .editor")
 
     def target(self) -> float:
@@ -111,8 +111,8 @@ class ByMouse(BrowserCase):
         self.open_demo()
         self.assertIn("5'7", self.text("[data-card='1']"))
         for label in ("metric", "pounds", "from behind"):
-            self.find("[title^=Units]").click()
-            self.find(f"//label[contains(., '{label}')]").click()
+            self.click("[title^=Units]")
+            self.click(f"//label[contains(., '{label}')]")
             self.driver.switch_to.active_element.send_keys(Keys.ESCAPE)
         for said in ("1.70 m", "150 lb"):
             self.wait_text("[data-card='1']", said)
@@ -120,7 +120,7 @@ class ByMouse(BrowserCase):
         self.wait_text(".windows", "cm")
         self.driver.refresh()
         self.wait_text("[data-card='1']", "1.70 m")
-        self.find("[data-card='4'] > button").click()
+        self.click("[data-card='4'] > button")
         self.type_over(self.field("Usual day: from behind, or words"), "0.6")
         self.wait(lambda: Fitting.objects.get(facts__name="Ines Varga").water["usual_m"] == 1.2, "a face")
 
@@ -249,7 +249,7 @@ class SlipsOfTheHand(BrowserCase):
 
     def test_a_bad_fact_is_said_at_its_field_and_stays_typed(self) -> None:
         self.open_demo()
-        self.find("[data-card='1'] > button").click()
+        self.click("[data-card='1'] > button")
         for label, typed, says in (
             ("Mass", "heavy", "write 68 kg, 150 lb or 11 st 8"),
             ("Mass", "3", "14 kg to 200 kg is allowed"),
@@ -273,7 +273,7 @@ class SlipsOfTheHand(BrowserCase):
         box.send_keys("6'2 x 21 1/3 x 2 5/8", Keys.ENTER)
         self.wait_text("#reader-says", "a tape has halves")
         self.assertEqual(box.get_attribute("value"), "6'2 x 21 1/3 x 2 5/8")
-        self.find("[data-card='3'] > button").click()
+        self.click("[data-card='3'] > button")
         line = self.field("Dims on one line")
         self.type_over(line, "7'2 x 2 x 21")
         line.send_keys(Keys.ENTER)
@@ -287,7 +287,7 @@ class SlipsOfTheHand(BrowserCase):
 
         row = Fitting.objects.get(facts__name="Ines Varga")
         change_fitting(row.shop, row.pk, FittingPatch(version=row.version, facts={"age": 51}))
-        self.find("[data-card='1'] > button").click()
+        self.click("[data-card='1'] > button")
         self.type_over(self.field("Mass"), "70")
         self.wait(lambda: Fitting.objects.get(pk=row.pk).facts["mass_kg"] == 70, "ours is kept")
         self.assertEqual(Fitting.objects.get(pk=row.pk).facts["age"], 51)
@@ -295,7 +295,7 @@ class SlipsOfTheHand(BrowserCase):
 
     def test_typed_while_the_server_is_away_is_saved_when_it_is_back(self) -> None:
         self.open_demo()
-        self.find("[data-card='1'] > button").click()
+        self.click("[data-card='1'] > button")
         self.server_away()
         self.type_over(self.field("Mass"), "72")
         self.wait_text(".saving", "the server is away")
@@ -310,7 +310,7 @@ class SlipsOfTheHand(BrowserCase):
         self.press("sign out")
         self.wait_text(".saving", "not signed out")
         self.server_away(False)
-        self.find("[data-card='1'] > button").click()
+        self.click("[data-card='1'] > button")
         self.type_over(self.field("Mass"), "70")
         self.wait(lambda: Fitting.objects.get(facts__name="Ines Varga").facts["mass_kg"] == 70, "kept")
         self.saved()

@@ -15,7 +15,7 @@ class Gear(PlaceCase):
 
     def gear(self) -> None:
         """Turn the bench to what goes with its board."""
-        self.find("//*[@class='faces']/button[normalize-space(.)='gear']").click()
+        self.click("//*[@class='faces']/button[normalize-space(.)='gear']")
         self.fresh()
 
     def fresh(self) -> None:
@@ -32,13 +32,13 @@ class Gear(PlaceCase):
     def test_three_sets_of_fins_are_begun_as_one_trial_and_read_in_the_log(self) -> None:
         self.open_demo()
         self.gear()
-        self.find("//*[contains(@class, 'hung')][contains(., 'Bradawl')]").click()
+        self.click("//*[contains(@class, 'hung')][contains(., 'Bradawl')]")
         self.fresh()
         self.assertIn("Trial, one day each", self.text("[data-fin-trial]"))
         self.press("begin this trial")
         self.wait_text("[data-fin-trial]", "Begun")
         self.assertEqual(Trial.objects.filter(series__isnull=False).count(), 2)
-        self.find("[data-fin-trial] a").click()
+        self.click("[data-fin-trial] a")
         self.wait_text("[data-series]", "No set is better in any waves yet")
         self.assertIn("soft, medium, stiff", self.text("[aria-label='Sets of fins as one trial']"))
         self.check("three sets of fins")
@@ -47,7 +47,7 @@ class Gear(PlaceCase):
         self.open_demo()
         self.gear()
         for name in ("Lugger S", "Lugger M"):
-            self.find(f"[aria-label='lay {name} beside another set']").click()
+            self.click(f"[aria-label='lay {name} beside another set']")
         self.wait_text("[data-fin-trial]", "Lugger S, Lugger M")
         self.press("begin this trial")
         self.wait_text("[data-fin-trial]", "Begun")
@@ -110,7 +110,7 @@ class Gear(PlaceCase):
         self.type_over(price, "500\ue004")
         self.wait(lambda: self.total() < before, "its value goes off")
         sound = self.total()
-        self.find("//*[@aria-label='stains']//button[normalize-space(.)='much']").click()
+        self.click("//*[@aria-label='stains']//button[normalize-space(.)='much']")
         self.wait(lambda: sound < self.total() < before, "stains cost")
         self.fresh()
         self.driver.refresh()
@@ -195,7 +195,7 @@ class FinWall(PlaceCase):
         self.wait(lambda: (row := self.hung("Kelp M")) and row.price == 79.5, "the price is kept")
         self.type_over(self.find("[aria-label='count of Kelp M']"), "0\ue004")
         self.wait_text("header .fault", "out: Kelp M")
-        self.find("//*[@data-fins='Kelp M']//button").click()
+        self.click("//*[@data-fins='Kelp M']//button")
         self.wait(lambda: self.hung("Kelp M") is None, "taken off")
         self.wait_text("h1", "2 of 44 fin sets")
 

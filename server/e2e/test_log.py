@@ -28,7 +28,7 @@ class Log(PlaceCase):
         """The newest session, which has a track."""
         last = Session.objects.first()
         assert last is not None
-        self.find(f"[data-session='{last.pk}'] button").click()
+        self.click(f"[data-session='{last.pk}'] button")
         self.find("[aria-label='Track'] [aria-label='Rides']")
         return last
 
@@ -77,7 +77,7 @@ class Log(PlaceCase):
         loan = Loan.objects.first()
         assert loan is not None
         name = loan.board["name"]
-        self.find(f"//*[@aria-label='size: {name}']/button[normalize-space(.)='too small']").click()
+        self.click(f"//*[@aria-label='size: {name}']/button[normalize-space(.)='too small']")
         self.wait(lambda: Loan.objects.get(pk=loan.pk).back_at, "it came back with the answer")
         learned = self.wait(lambda: Surfer.objects.get(name="Ines Varga").learned, "learned")
         self.assertGreater(learned["litres"], 1)
@@ -111,7 +111,7 @@ class Log(PlaceCase):
         self.assertEqual(box.get_attribute("value"), "many")
         self.type_over(box, "7\ue007")
         self.wait(lambda: Session.objects.get(pk=last.pk).rides == 7, "counted")
-        self.find("//p[@aria-label='holds']/button[normalize-space(.)='far more']").click()
+        self.click("//p[@aria-label='holds']/button[normalize-space(.)='far more']")
         self.wait(lambda: Session.objects.get(pk=last.pk).ratings.get("holds") == 2, "rated")
         # Two touches before the first is answered are two changes.
         self.driver.execute_script(
@@ -130,7 +130,7 @@ class Log(PlaceCase):
         self.log()
         last = self.open_last()
         rides = last.rides or 0
-        self.find("//*[@aria-label='Rides']/button[normalize-space(.)='2']").click()
+        self.click("//*[@aria-label='Rides']/button[normalize-space(.)='2']")
         self.wait_text("[data-ride]", "top")
         self.press("not a ride")
         self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides - 1, "one less")
@@ -138,7 +138,7 @@ class Log(PlaceCase):
         self.press("take the last correction back")
         self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides, "as it was")
         self.wait_text("[aria-label='Track'] h2", f"{rides} rides")
-        self.find("//*[@aria-label='Rides']/button[normalize-space(.)='1']").click()
+        self.click("//*[@aria-label='Rides']/button[normalize-space(.)='1']")
         self.press("join with the next")
         self.wait(lambda: Session.objects.get(pk=last.pk).rides == rides - 1, "joined")
         self.wait_text("[aria-label='Track'] h2", f"{rides - 1} rides")
@@ -215,7 +215,7 @@ class Log(PlaceCase):
             where = f"log at {wide} x {high}"
             self.check(where)
             self.neat("aside, .middle > section > p, table", where)
-            self.find(f"[data-session='{last.pk}'] button").click()
+            self.click(f"[data-session='{last.pk}'] button")
             self.find("[aria-label='Track'] .map .ride")
             self.check(f"a session at {wide} x {high}")
             self.neat(".middle > section > p, [aria-label='Track'] p", f"a session at {wide} x {high}")

@@ -26,17 +26,17 @@ class Orders(PlaceCase):
 
     def take(self, does: str, state: str) -> None:
         """Take a step by its button."""
-        self.find(f"//section[@aria-label='Steps']//button[normalize-space(.)='{does}']").click()
+        self.click(f"//section[@aria-label='Steps']//button[normalize-space(.)='{does}']")
         self.wait_text("[aria-current=step]", state)
 
     def test_from_a_ticket_to_collected(self) -> None:
         self.open_demo()
-        self.find(".orderable .could").click()
+        self.click(".orderable .could")
         self.saved()
         self.wait_text(".orderable", "6–12 weeks")
         self.press("order it")
         self.wait_text("h2", "for Ines Varga")
-        self.find("[aria-label='length must not change']").click()
+        self.click("[aria-label='length must not change']")
         self.wait(lambda: Order.objects.get().pinned == ["length_m"], "pinned")
         for label, text in (("price", "790,50"), ("deposit", "150"), ("colour and note", "pale green")):
             box = self.find(f"//section[@aria-label='Agreed']//label[contains(., '{label}')]//input")
@@ -59,7 +59,7 @@ class Orders(PlaceCase):
     def measured_wider(self) -> None:
         """Put the tape on what came, and go back to its order."""
         order = self.driver.current_url
-        self.find("//a[contains(., 'measure it')]").click()
+        self.click("//a[contains(., 'measure it')]")
         line = self.find("//section[@aria-label='The board']//label[contains(., 'line')]//input")
         length, width, rest = line.get_attribute("value").split(" x ", 2)
         self.type_over(line, f"{length} x {int(width.split()[0]) + 1} x {rest}\ue004")

@@ -23,7 +23,7 @@ class Quiver(PlaceCase):
 
     def in_it(self, name: str, text: str) -> None:
         """Press a button of a board that they own."""
-        self.find(f"//li[@data-owned='{name}']//button[normalize-space(.)='{text}']").click()
+        self.click(f"//li[@data-owned='{name}']//button[normalize-space(.)='{text}']")
 
     def test_a_board_more_in_a_line_and_it_may_go_again(self) -> None:
         self.quiver()
@@ -47,7 +47,7 @@ class Quiver(PlaceCase):
     def test_by_choice_has_more_days_and_wear_is_worth_less(self) -> None:
         self.quiver()
         self.assertIn("on no day", self.of("Petrel", ".says"))
-        self.find("//li[@data-owned='Petrel']//input[@type='checkbox']").click()
+        self.click("//li[@data-owned='Petrel']//input[@type='checkbox']")
         self.wait(lambda: "days" in self.of("Petrel", ".says"), "taken wherever it works")
         self.assertTrue(OwnedBoard.objects.get(board__name="Petrel").by_choice)
         before = self.of("Dunlin", ".worth")

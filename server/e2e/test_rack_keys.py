@@ -51,7 +51,7 @@ class Keyboard(RackCase):
         self.find(".list .row[data-board]")
         priced = self.own().filter(price__isnull=False)
         for down, word in ((False, "ascending"), (True, "descending")):
-            self.find("//*[@role='columnheader']/button[starts-with(normalize-space(.), 'price')]").click()
+            self.click("//*[@role='columnheader']/button[starts-with(normalize-space(.), 'price')]")
             self.find(f"[aria-sort={word}]")
             prices = [row.price for row in priced.order_by("-price" if down else "price")[:1]]
             ids = {str(row.pk) for row in priced.filter(price=prices[0])}

@@ -62,7 +62,7 @@ class Reach(WholeCase):
         self.settled()
         self.assertEqual(self.faults(), [], "flat")
         for face in ("waves", "numbers", "beside"):
-            self.find(f"//*[@class='faces']/button[normalize-space(.)='{face}']").click()
+            self.click(f"//*[@class='faces']/button[normalize-space(.)='{face}']")
             self.wait(lambda: self.all(".waves .cell, .numbers td, .compare td"), face)
             self.assertEqual(self.faults(), [], face)
         for digit in "12345":
@@ -90,8 +90,8 @@ class Reach(WholeCase):
                 with self.subTest(name=name, units=units):
                     self.assertEqual(self.driver.execute_script(_CUT), [])
                     self.assertEqual(self.driver.execute_script(_OVERLAP), [])
-            self.find("[title^=Units]").click()
-            self.find("//label[contains(., 'metric')]").click()
+            self.click("[title^=Units]")
+            self.click("//label[contains(., 'metric')]")
             self.wait_text("[title^=Units]", "cm")
             self.keys(Keys.ESCAPE)
 

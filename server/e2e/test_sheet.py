@@ -154,7 +154,7 @@ class Sheet(RackCase):
 
     def test_rails_felt_zones_and_undo(self) -> None:
         board = self.sheet()
-        self.find("//*[@aria-label='Rail at the nose']//button[normalize-space(.)='medium']").click()
+        self.click("//*[@aria-label='Rail at the nose']//button[normalize-space(.)='medium']")
         self.press("bottom by zone")
         self.saved()
         kept = self.own().get(pk=board.pk).document()
@@ -218,7 +218,7 @@ class Sheet(RackCase):
         before = handle.get_attribute("aria-valuenow")
         handle.send_keys(Keys.ARROW_UP)
         self.wait(lambda: self.all(".photograph .end")[3].get_attribute("aria-valuenow") != before, "pulled")
-        self.find(".photograph .take").click()
+        self.click(".photograph .take")
         self.wait(lambda: len(self.all(".bench .mark")) > 8, "widths on the sheet")
         self.saved()
         self.assertGreater(len(self.own().get(pk=board.pk).document().stations), 8)
@@ -260,7 +260,7 @@ class Shape(RackCase):
     def test_it_is_said_kept_and_refused_where_it_cannot_be(self) -> None:
         board = self.own().filter(family="performance fish").first()
         self.open_rack(f"/rack/{board.pk}")
-        self.find(".shape summary").click()
+        self.click(".shape summary")
 
         def box(label: str, kind: str = "input") -> WebElement:
             return self.find(f"//details//label[contains(., '{label}')]//{kind}")

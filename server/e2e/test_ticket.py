@@ -18,7 +18,7 @@ class Card(WholeCase):
         return dict(Fitting.objects.get(facts__name=name).water)
 
     def card(self, digit: int) -> None:
-        self.find(f"[data-card='{digit}'] > button").click()
+        self.click(f"[data-card='{digit}'] > button")
         self.find(f"[data-card='{digit}'].open .editor")
 
     def pick(self, label: str, *items: str) -> None:
@@ -28,7 +28,7 @@ class Card(WholeCase):
         ActionChains(self.driver).move_to_element(field).click().perform()
         for item in items:
             title = f"//*[contains(@class,'v-list-item-title') and normalize-space()='{item}']"
-            self.find(f"//*[contains(@class,'v-overlay--active')]{title}").click()
+            self.click(f"//*[contains(@class,'v-overlay--active')]{title}")
         if self.all(".v-overlay--active .v-list"):
             self.driver.switch_to.active_element.send_keys(Keys.ESCAPE)
         self.wait(lambda: not self.all(".v-overlay--active .v-list"), f"{label} closed")
@@ -68,7 +68,7 @@ class RidesNow(Card):
         self.kept("facts", complaints=[])
         self.wait(lambda: not self.all(".asks"), "nothing to ask")
         self.card(3) if not self.all("[data-card='3'].open") else None
-        self.find("[data-card='3'] > button").click()
+        self.click("[data-card='3'] > button")
         self.wait_text("[data-card='3']", "likes wave count, steadiness")
 
     def test_the_best_and_the_worst_board_are_lines_of_dims(self) -> None:
@@ -151,7 +151,7 @@ class Wants(Card):
             lambda: [{key: one.get(key) for key in odd} for one in self.facts().get("sharers", [])] == [odd],
             "kept",
         )
-        self.find("[data-card='5'] > button").click()
+        self.click("[data-card='5'] > button")
         self.wait_text("[data-card='5']", "shared with 1")
         self.card(5)
         self.press("no longer shares it")
@@ -162,7 +162,7 @@ class Wants(Card):
         self.card(5)
         self.type_over(self.field("Car takes (length)"), "6'6")
         self.wait(lambda: self.facts().get("max_carry_m") == 1.981, "kept")
-        self.find("[data-card='5'] > button").click()
+        self.click("[data-card='5'] > button")
         self.wait_text("[data-card='5']", "the car takes 6'6")
 
     def test_undo_takes_back_one_thing_after_another(self) -> None:
@@ -172,7 +172,7 @@ class Wants(Card):
         self.kept("facts", aim="more waves")
         self.pick("A kind of board asked for", "keel fish")
         self.kept("facts", wish="keel fish")
-        self.find(".ticket h1").click()
+        self.click(".ticket h1")
         for aim, wish in (("more waves", None), ("progress", None)):
             ActionChains(self.driver).key_down(Keys.CONTROL).send_keys("z").key_up(Keys.CONTROL).perform()
             self.kept("facts", aim=aim, wish=wish)
@@ -186,7 +186,7 @@ class Undo(Card):
         self.kept("water", crowd="high")
         self.pick("Break", "Lantern Point")
         self.kept("water", name="Lantern Point", crowd=None)
-        self.find(".ticket h1").click()
+        self.click(".ticket h1")
         ActionChains(self.driver).key_down(Keys.CONTROL).send_keys("z").key_up(Keys.CONTROL).perform()
         self.kept("water", name="Ropewalk", crowd="high", usual_m=0.95)
 
@@ -218,8 +218,8 @@ class CanDo(Card):
 
     def test_pounds_are_read_and_written(self) -> None:
         self.open_demo()
-        self.find("[title^=Units]").click()
-        self.find("//label[contains(., 'pounds')]").click()
+        self.click("[title^=Units]")
+        self.click("//label[contains(., 'pounds')]")
         self.wait_text("[title^=Units]", "lb")
         self.driver.switch_to.active_element.send_keys(Keys.ESCAPE)
         self.card(1)
@@ -241,7 +241,7 @@ class Ghosts(Card):
         self.all("button.beside")[2].click()
         self.wait(lambda: self.all(".compare td"), "beside")
         name = self.all(".compare thead th")[2].text.split("\n")[0]
-        self.find("//*[@class='faces']/button[normalize-space(.)='flat']").click()
+        self.click("//*[@class='faces']/button[normalize-space(.)='flat']")
         self.wait_text(".aligns", f"{name} laid on")
         self.assertNotEqual(self.driver.execute_script(ghost), present)
         self.all("button.beside")[2].click()

@@ -191,7 +191,7 @@ class Seen(WaterCase):
         self.water()
         self.keys("o")
         rows = self.wait(lambda: self.all(".sheet .row"), "the days")
-        self.find(".sheet .row button").click()
+        self.click(".sheet .row button")
         self.wait(lambda: len(self.all(".sheet .row")) == len(rows) - 1, "it is gone")
 
 
@@ -282,7 +282,7 @@ class Written(WaterCase):
 class OnTheTicket(WaterCase):
     def test_remembered_against_real_and_back(self) -> None:
         self.open_demo()
-        self.find("[data-card='4'] > button").click()
+        self.click("[data-card='4'] > button")
         self.wait_text(".measured", "Measured: small")
         fitting = Fitting.objects.get(facts__name="Ines Varga")
         self.assertNotIn("bins", fitting.water)
@@ -298,7 +298,7 @@ class OnTheTicket(WaterCase):
     def test_how_the_surfer_remembers_is_said_of_their_own_days(self) -> None:
         """On the ticket and in the Water place alike; another day typed is told anew."""
         self.open_demo()
-        self.find("[data-card='4'] > button").click()
+        self.click("[data-card='4'] > button")
         self.wait_text(".measured", "Measured: small")
         for day, metres in (("Big", "4 m"), ("Usual", "2.2 m")):
             self.type_over(self.field(f"{day} day: waist, 3 ft, 2-3 ft"), metres + Keys.TAB)
@@ -311,9 +311,9 @@ class OnTheTicket(WaterCase):
 
     def test_another_break_brings_its_own_waves(self) -> None:
         self.open_demo()
-        self.find("[data-card='4'] > button").click()
-        self.find("[data-card='4'].open .editor .v-select").click()
-        self.find("//*[contains(@class, 'v-list-item')][contains(., 'The Anvils')]").click()
+        self.click("[data-card='4'] > button")
+        self.click("[data-card='4'].open .editor .v-select")
+        self.click("//*[contains(@class, 'v-list-item')][contains(., 'The Anvils')]")
         self.wait_text("[data-card='4']", "The Anvils")
         self.saved()
         self.wait_text(".days", "as measured")

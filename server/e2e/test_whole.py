@@ -128,10 +128,10 @@ class Faces(WholeCase):
     def test_a_number_opens_its_why(self) -> None:
         self.open_demo()
         self.settled()
-        self.find(".needs .value").click()
+        self.click(".needs .value")
         self.wait_text(".why h3", "Turn radius")
         self.assertGreater(len(self.text(".why .says")), 40, "a sentence for the customer comes first")
-        self.find(".why summary").click()
+        self.click(".why summary")
         self.wait(lambda: self.text(".why .formula"), "then the formula")
         self.assertGreater(len(self.all(".why dd")), 3)
         self.keys(Keys.ESCAPE)
@@ -189,8 +189,8 @@ class Rack(WholeCase):
 
     def test_filters_leave_only_what_is_asked_for(self) -> None:
         self.open_demo()
-        self.find(".filter").click()
-        self.find("//label[contains(., 'open to this surfer only')]").click()
+        self.click(".filter")
+        self.click("//label[contains(., 'open to this surfer only')]")
         self.wait(lambda: 0 < self.rack_count() < 64, "fewer boards")
         shown = self.rack_count()
         self.press("within 700")
@@ -205,7 +205,7 @@ class Rack(WholeCase):
         self.open_demo()
         self.settled()
         litres = self.text(".window[aria-label='Litres'] .need")
-        self.find(".window[aria-label='Length'] button.label").click()
+        self.click(".window[aria-label='Length'] button.label")
         field = self.field("Pin at")
         field.send_keys("7'2", Keys.ENTER)
         self.wait_text("[data-pays]", "length pinned")
@@ -287,14 +287,14 @@ class TwoAtOne(WholeCase):
     def test_half_a_minute_without_the_server_loses_nothing(self) -> None:
         """Chosen and typed while it is away: shown at once, kept in the browser, saved when it is back."""
         self.open_demo()
-        self.find("[data-card='2'] > button").click()
+        self.click("[data-card='2'] > button")
         self.find("[data-card='2'].open .editor")
         self.server_away()
-        self.find("//label[contains(., 'makes speed, links turns')]").click()
+        self.click("//label[contains(., 'makes speed, links turns')]")
         self.wait_text(".saving", "the server is away")
-        self.find("[data-card='1'] > button").click()
+        self.click("[data-card='1'] > button")
         self.type_over(self.field("Mass"), "72")
-        self.find("[data-card='1'] > button").click()
+        self.click("[data-card='1'] > button")
         self.wait_text("[data-card='1']", "72 kg")
         self.wait_text("[data-card='2']", "makes speed, links turns")
         kept = "return Object.entries(localStorage).find(([key]) => key.startsWith('chord-unsaved-'))?.[1]"
@@ -309,11 +309,11 @@ class TwoAtOne(WholeCase):
 
     def test_what_was_sent_with_a_bad_fact_is_saved_without_it(self) -> None:
         self.open_demo()
-        self.find("[data-card='2'] > button").click()
+        self.click("[data-card='2'] > button")
         self.find("[data-card='2'].open .editor")
         self.server_away()
-        self.find("//label[contains(., 'makes speed, links turns')]").click()
-        self.find("[data-card='4'] > button").click()
+        self.click("//label[contains(., 'makes speed, links turns')]")
+        self.click("[data-card='4'] > button")
         big = self.field("Big day: waist, 3 ft, 2-3 ft")
         before = Fitting.objects.get(facts__name="Ines Varga").water["big_m"]
         self.type_over(big, "1 ft")

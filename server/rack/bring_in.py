@@ -9,6 +9,7 @@ from __future__ import annotations
 import json
 from collections.abc import Iterator, Sequence
 from dataclasses import replace
+from threading import Lock
 from typing import Any
 
 from django.db import transaction
@@ -28,6 +29,9 @@ from rack.search_columns import fill_search_columns
 
 #: Rows read or written between two words about how far it is.
 _PIECE = 250
+#: What is reckoned for a piece, one piece at a time: many tables that come at once do not take the process
+#: from everybody else. Never held while the database is asked: another one's rows may be waited for there.
+_one_piece = Lock()
 
 
 def _line(**said: Any) -> str:
@@ -36,7 +40,9 @@ def _line(**said: Any) -> str:
 
 def _pieces(table: Table) -> Iterator[list[Row]]:
     for at in range(0, len(table.rows), _PIECE):
-        yield [read_row(table, place, cells) for place, cells in table.rows[at : at + _PIECE]]
+        with _one_piece:
+            rows = [read_row(table, place, cells) for place, cells in table.rows[at : at + _PIECE]]
+        yield rows
 
 
 def _known(shop: Shop, rows: Sequence[Row], held: bool = False) -> dict[str, Board]:
@@ -130,14 +136,17 @@ def read_file(shop: Shop, raw: bytes) -> Iterator[str]:
     Raises:
         ChordError: at once, where the file is no table.
     """
-    return _reading(shop, table_of(raw))
+    with _one_piece:
+        table = table_of(raw)
+    return _reading(shop, table)
 
 
 def _reading(shop: Shop, table: Table) -> Iterator[str]:
     numbers, title, shown = _Numbers(), _title_of(table, "number"), []
     for rows in _pieces(table):
         known = _known(shop, rows)
-        shown += _shown(_checked(rows, known, numbers, title), known)
+        with _one_piece:
+            shown += _shown(_checked(rows, known, numbers, title), known)
         yield _line(done=len(shown), of=len(table.rows))
     read = ReadOut(
         rows=tuple(shown),
@@ -159,7 +168,9 @@ def bring_in(shop: Shop, raw: bytes, person: User | None) -> Iterator[str]:
     Raises:
         ChordError: at once, where the file is no table.
     """
-    return _bringing(shop, table_of(raw), person)
+    with _one_piece:
+        table = table_of(raw)
+    return _bringing(shop, table, person)
 
 
 def _bringing(shop: Shop, table: Table, person: User | None) -> Iterator[str]:
@@ -168,7 +179,8 @@ def _bringing(shop: Shop, table: Table, person: User | None) -> Iterator[str]:
         with transaction.atomic():
             for read in _pieces(table):
                 known = _known(shop, read, held=True)
-                rows = _checked(read, known, numbers, title)
+                with _one_piece:
+                    rows = _checked(read, known, numbers, title)
                 _refuse(rows)
                 new = [row for row in rows if row.number not in known]
                 hung += _hang(shop, new, person)
@@ -198,7 +210,8 @@ def _hang(shop: Shop, rows: Sequence[Row], person: User | None) -> int:
     documents = [row.board for row in rows if row.board]
     for board, document in zip(made, documents, strict=True):
         board.take(document)
-    fill_search_columns(made, documents)
+    with _one_piece:
+        fill_search_columns(made, documents)
     Board.objects.bulk_create(made)
     BoardEvent.objects.bulk_create(
         BoardEvent(board=board, person=person, says="hung, from a table") for board in made
@@ -222,7 +235,8 @@ def _change(rows: Sequence[Row], known: dict[str, Board], person: User | None) -
         boards.append(board)
         documents.append(document)
         events.append(BoardEvent(board=board, person=person, says=f"from a table: {says}"[:300]))
-    fill_search_columns(boards, documents)
+    with _one_piece:
+        fill_search_columns(boards, documents)
     fields = [f.name for f in Board._meta.concrete_fields if f.name not in ("id", "shop")]
     Board.objects.bulk_update(boards, fields)
     BoardEvent.objects.bulk_create(events)

@@ -10671,6 +10671,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     boards_create: {
@@ -10730,6 +10739,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     boards_retrieve: {
@@ -10771,6 +10789,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10857,6 +10884,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     boards_destroy: {
@@ -10908,6 +10944,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10994,6 +11039,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     boards_back_create: {
@@ -11060,6 +11114,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "boards_board.3mf_retrieve": {
@@ -11104,6 +11167,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11162,6 +11234,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "boards_board.dxf_retrieve": {
@@ -11206,6 +11287,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11264,6 +11354,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "boards_board.pdf_retrieve": {
@@ -11308,6 +11407,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11366,6 +11474,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "boards_board.svg_retrieve": {
@@ -11410,6 +11527,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11468,6 +11594,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     boards_sheet_retrieve: {
@@ -11516,6 +11651,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "boards_tag.pdf_retrieve": {
@@ -11557,6 +11701,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11634,6 +11787,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_list: {
@@ -11664,6 +11826,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11730,6 +11901,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_retrieve: {
@@ -11771,6 +11951,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11848,6 +12037,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_destroy: {
@@ -11904,6 +12102,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "breaks_break.json_retrieve": {
@@ -11952,6 +12159,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_calibrate_retrieve: {
@@ -11993,6 +12209,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12072,6 +12297,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_gives_retrieve: {
@@ -12130,6 +12364,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_now_retrieve: {
@@ -12178,6 +12421,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_seen_list: {
@@ -12219,6 +12471,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12296,6 +12557,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     breaks_seen_destroy: {
@@ -12353,6 +12623,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "breaks_waves.csv_retrieve": {
@@ -12400,6 +12679,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12466,6 +12754,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     buoys_list: {
@@ -12496,6 +12793,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12562,6 +12868,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     buoys_retrieve: {
@@ -12603,6 +12918,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12680,6 +13004,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     buoys_destroy: {
@@ -12736,6 +13069,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     buoys_hours_retrieve: {
@@ -12777,6 +13119,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12856,6 +13207,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     changes: {
@@ -12893,6 +13253,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12941,6 +13310,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     customer: {
@@ -12982,6 +13360,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13068,6 +13455,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     customer_document: {
@@ -13116,6 +13512,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     customer_sheet: {
@@ -13157,6 +13562,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13234,6 +13648,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     customer_merge: {
@@ -13297,6 +13720,15 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13372,6 +13804,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     retention_erase: {
@@ -13427,6 +13868,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     findings: {
@@ -13457,6 +13907,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13501,6 +13960,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fins_list: {
@@ -13531,6 +13999,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13590,6 +14067,15 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13676,6 +14162,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fins_destroy: {
@@ -13732,6 +14227,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fins_table_retrieve: {
@@ -13765,6 +14269,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13831,6 +14344,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fittings_list: {
@@ -13861,6 +14383,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13927,6 +14458,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fittings_retrieve: {
@@ -13971,6 +14511,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14027,6 +14576,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14113,6 +14671,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fittings_back_create: {
@@ -14179,6 +14746,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_compare: {
@@ -14225,6 +14801,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14280,6 +14865,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_document: {
@@ -14321,6 +14915,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14383,6 +14986,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_faces: {
@@ -14427,6 +15039,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14494,6 +15115,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_hand_out: {
@@ -14535,6 +15165,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14605,6 +15244,15 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14683,6 +15331,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     log: {
@@ -14724,6 +15381,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14801,6 +15467,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     log_take_out: {
@@ -14851,6 +15526,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -14929,6 +15613,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     log_hour: {
@@ -14975,6 +15668,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15052,6 +15754,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     log_document: {
@@ -15093,6 +15804,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15170,6 +15890,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     log_table: {
@@ -15211,6 +15940,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15288,6 +16026,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_numbers: {
@@ -15329,6 +16076,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15391,6 +16147,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     quiver: {
@@ -15432,6 +16197,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15509,6 +16283,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     quiver_let_go: {
@@ -15559,6 +16342,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15637,6 +16429,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     quiver_card: {
@@ -15678,6 +16479,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15746,6 +16556,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     quiver_next: {
@@ -15804,6 +16623,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     quiver_plan: {
@@ -15854,6 +16682,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15919,6 +16756,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     ticket_sales: {
@@ -15960,6 +16806,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16037,6 +16892,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_since: {
@@ -16087,6 +16951,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16152,6 +17025,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     tracks: {
@@ -16193,6 +17075,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16272,6 +17163,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     track: {
@@ -16314,6 +17214,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16371,6 +17280,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16449,6 +17367,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     track_file: {
@@ -16491,6 +17418,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16568,6 +17504,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     trial_forget: {
@@ -16618,6 +17563,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16696,6 +17650,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     trial_of_fins: {
@@ -16766,6 +17729,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fitting_why: {
@@ -16810,6 +17782,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16863,6 +17844,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -16925,6 +17915,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     fittings_worth_retrieve: {
@@ -16972,6 +17971,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17038,6 +18046,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     gauge_retrieve: {
@@ -17071,6 +18088,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17137,6 +18163,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     jobs: {
@@ -17167,6 +18202,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17215,6 +18259,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17288,6 +18341,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     job_stop: {
@@ -17354,6 +18416,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     link: {
@@ -17395,6 +18466,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17472,6 +18552,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     line_create: {
@@ -17524,6 +18613,15 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17590,6 +18688,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     password: {
@@ -17649,6 +18756,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     second_factor: {
@@ -17679,6 +18795,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17754,6 +18879,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     second_factor_begin: {
@@ -17802,6 +18936,15 @@ export interface operations {
             };
             /** @description larger than this address takes */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -17877,6 +19020,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     work_in: {
@@ -17945,6 +19097,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     signed_in: {
@@ -17975,6 +19136,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18020,6 +19190,15 @@ export interface operations {
             };
             /** @description the page's token is missing or too old */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18083,6 +19262,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     orders_list: {
@@ -18113,6 +19301,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18179,6 +19376,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     order: {
@@ -18220,6 +19426,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18306,6 +19521,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "orders_board.3mf_retrieve": {
@@ -18350,6 +19574,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18408,6 +19641,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "orders_board.dxf_retrieve": {
@@ -18452,6 +19694,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18510,6 +19761,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "orders_board.stl_retrieve": {
@@ -18554,6 +19814,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18612,6 +19881,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "orders_card.json_retrieve": {
@@ -18660,6 +19938,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     "orders_card.pdf_retrieve": {
@@ -18701,6 +19988,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18778,6 +20074,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     rack_asked_retrieve: {
@@ -18808,6 +20113,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18848,6 +20162,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -18926,6 +20249,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     rack_photograph_create: {
@@ -18992,6 +20324,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     rack_rows_retrieve: {
@@ -19025,6 +20366,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19066,6 +20416,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19135,6 +20494,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     rack_tape_create: {
@@ -19194,6 +20562,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     sale: {
@@ -19235,6 +20612,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19291,6 +20677,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19377,6 +20772,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     session_retrieve: {
@@ -19398,6 +20802,15 @@ export interface operations {
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19455,7 +20868,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
-            /** @description too many tries */
+            /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -19493,6 +20906,15 @@ export interface operations {
             };
             /** @description the page's token is missing or too old */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19546,6 +20968,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     advice: {
@@ -19583,6 +21014,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     hooks: {
@@ -19613,6 +21053,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19679,6 +21128,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     hook_end: {
@@ -19728,6 +21186,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19794,6 +21261,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     invitation_end: {
@@ -19850,6 +21326,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     numbers: {
@@ -19884,6 +21369,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19950,6 +21444,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     numbers_file: {
@@ -19980,6 +21483,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20046,6 +21558,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     numbers_effect: {
@@ -20105,6 +21626,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     numbers_effect_of: {
@@ -20153,6 +21683,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     numbers_revisions: {
@@ -20183,6 +21722,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20260,6 +21808,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     people: {
@@ -20290,6 +21847,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20346,6 +21912,15 @@ export interface operations {
             };
             /** @description there is no such thing in this shop */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20423,6 +21998,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     person_reset: {
@@ -20489,6 +22073,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     shop_terms: {
@@ -20519,6 +22112,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20594,6 +22196,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     tokens: {
@@ -20624,6 +22235,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20690,6 +22310,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     token_end: {
@@ -20746,6 +22375,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     trail: {
@@ -20788,6 +22426,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     trail_file: {
@@ -20823,6 +22470,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -20889,6 +22545,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
         };
     };
     words_retrieve: {
@@ -20919,6 +22584,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };
