@@ -1,15 +1,20 @@
 """The API's own description: what drf-spectacular reads of the views, with the refusals, an example each."""
 
+import re
 from typing import Any, Literal
 
 from django.conf import settings
+from django.urls import resolve
 from drf_spectacular.extensions import OpenApiAuthenticationExtension
 from drf_spectacular.openapi import AutoSchema
 from drf_spectacular.utils import OpenApiExample, OpenApiResponse
 
+from accounts.rights import ADDRESSES, ROLES, allowed
 from api_tools.problems import PROBLEM, problem
 from chord_core.documents.base import Document, Result
 
+#: Where an address has a number or a word.
+_PLACE = re.compile(r"\{[^}]+\}")
 #: What every address may answer, and why.
 _REFUSALS = {
     400: "a value that cannot be used: the field, the value and what is allowed",
@@ -71,7 +76,7 @@ class ChordSchema(AutoSchema):
         codes = [400, 429]
         if "{" in self.path:
             codes.append(404)
-        if self.method != "GET":
+        if self.method != "GET" or not self._read_by_all():
             codes.append(403)
         if writes:
             codes.append(413)
@@ -79,12 +84,23 @@ class ChordSchema(AutoSchema):
             return codes
         codes.append(401)
         versioned = self.method in ("PATCH", "PUT") and self.path.count("/") == 4
-        return (
-            [*codes, 409] if versioned and "breaks" not in self.path and "buoys" not in self.path else codes
-        )
+        late = versioned and "breaks" not in self.path and "buoys" not in self.path
+        if late or self.method in getattr(self.view, "may_be_late", ()):
+            codes.append(409)
+        return codes
+
+    def _read_by_all(self) -> bool:
+        """Whether every role may read this address; one that nobody needs a role for counts."""
+        name = resolve(_PLACE.sub("1", self.path)).url_name or ""
+        return name not in ADDRESSES or all(allowed(role, name, reads=True) for role in ROLES)
 
     def _get_response_bodies(self, direction: Literal["request", "response"] = "response") -> Any:
-        bodies = super()._get_response_bodies(direction)
+        sent = self.get_response_serializers()
+        if self.method == "DELETE" and not isinstance(sent, dict):
+            # What is left after something was taken away is sent back.
+            bodies = {"200": self._get_response_for_code(sent, "200", direction=direction)}
+        else:
+            bodies = super()._get_response_bodies(direction)
         for code in sorted(self.refusals()):
             if str(code) in bodies:
                 continue

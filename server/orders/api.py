@@ -67,6 +67,8 @@ class OrderView(ShopView):
 class OrderStepView(ShopView):
     """The step of an order."""
 
+    may_be_late = ("POST",)
+
     @extend_schema(request=OrderStep, responses=OrderOut)
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Take it; 409 with the order as it stands when somebody else was faster."""

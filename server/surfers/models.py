@@ -39,8 +39,8 @@ class Surfer(ShopOwned):
         indexes = [models.Index(fields=["shop", "name"])]
         constraints = [
             models.CheckConstraint(
-                condition=Q(mass_kg__isnull=True) | Q(mass_kg__gte=15, mass_kg__lte=200),
-                name="surfer_mass_15_to_200_kg",
+                condition=Q(mass_kg__isnull=True) | Q(mass_kg__gte=14, mass_kg__lte=200),
+                name="surfer_mass_14_to_200_kg",
             ),
             models.CheckConstraint(
                 condition=Q(height_m__isnull=True) | Q(height_m__gte=0.9, height_m__lte=2.3),

@@ -174,6 +174,15 @@ class Description(SimpleTestCase):
                     if "session" not in path:
                         self.assertIn("401", answers)
 
+    def test_it_says_what_a_role_may_not_read_what_is_sent_back_and_who_may_be_late(self) -> None:
+        paths = json.loads((settings.ROOT / "docs" / "openapi.json").read_text(encoding="utf-8"))["paths"]
+        self.assertIn("403", paths["/api/shop/trail/"]["get"]["responses"])
+        self.assertNotIn("403", paths["/api/boards/"]["get"]["responses"])
+        struck = paths["/api/breaks/{id}/seen/{sighting}/"]["delete"]["responses"]
+        self.assertIn("content", struck["200"])
+        self.assertNotIn("204", struck)
+        self.assertIn("409", paths["/api/orders/{id}/step/"]["post"]["responses"])
+
     def test_it_is_served(self) -> None:
         served = Client(REMOTE_ADDR="127.0.0.1", HTTP_HOST="127.0.0.1").get("/api/openapi.json")
         self.assertEqual(served.json()["info"]["title"], "Chord")

@@ -42,6 +42,12 @@ class Tickets(ApiCase):
         smaller = self.patch(ticket, water={"usual_m": 0.4, "steepness": "crumbly"})
         self.assertLess(smaller["answer"]["ranking"][0]["rides"], ticket["answer"]["ranking"][0]["rides"])
 
+    def test_the_lightest_and_the_heaviest_that_may_be_said_can_be_kept(self) -> None:
+        for mass, height in ((14, 0.9), (200, 2.3)):
+            ticket = self.patch(self.ticket(), facts={"mass_kg": mass, "height_m": height})
+            row = Surfer.objects.get(pk=Fitting.objects.get(pk=ticket["id"]).surfer_id)
+            self.assertEqual((row.mass_kg, row.height_m), (mass, height))
+
     def test_on_a_river_boards_say_how_they_stay(self) -> None:
         ticket = self.patch(self.ticket(), water={"kind": "river", "usual_m": 0.8, "flow_m_s": 3.2})
         for row in ticket["answer"]["ranking"]:

@@ -12580,12 +12580,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SeenOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -13310,6 +13311,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -13351,6 +13361,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13503,6 +13522,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description there is no such thing in this shop */
             404: {
                 headers: {
@@ -13553,6 +13581,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -13914,6 +13951,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -13953,6 +13999,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15490,12 +15545,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -16306,12 +16362,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["QuiverOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -17527,12 +17584,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["LogOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -18209,6 +18267,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -18250,6 +18317,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -19163,12 +19239,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SignedInList"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -19219,12 +19296,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["SignedInList"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -20065,6 +20143,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description somebody else changed it meanwhile; “current” is how it stands now */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description larger than this address takes */
             413: {
                 headers: {
@@ -20888,12 +20975,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["Session"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -21014,6 +21102,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -21053,6 +21150,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21150,12 +21256,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["HooksOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -21283,12 +21390,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -21369,6 +21477,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21483,6 +21600,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21674,6 +21800,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description there is no such thing in this shop */
             404: {
                 headers: {
@@ -21722,6 +21857,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21854,6 +21998,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -21876,12 +22029,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["PeopleOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -22242,6 +22396,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -22332,12 +22495,13 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description No response body */
-            204: {
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["TokensOut"];
+                };
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {
@@ -22426,6 +22590,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Refusal"];
                 };
             };
+            /** @description the page's token is missing or too old */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
             /** @description too many requests, or too many tries, from here */
             429: {
                 headers: {
@@ -22470,6 +22643,15 @@ export interface operations {
             };
             /** @description nobody is signed in */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description the page's token is missing or too old */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
