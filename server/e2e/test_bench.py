@@ -140,7 +140,7 @@ class Bench(BrowserCase):
             self.wait_text(".ruler .says", f"On a {kind}")
             self.wait_text(".ruler .reasons", " to ".join(asked()) + " L: what advisors accept")
             if kind == "mid-length":
-                self.assertIn(" to ".join(asked()) + " L that Ines needs", self.text(".verdict"))
+                self.wait_text(".verdict", " to ".join(asked()) + " L that Ines needs")
 
     def test_a_label_that_disagrees_is_said(self) -> None:
         self.open_demo()

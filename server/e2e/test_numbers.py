@@ -82,7 +82,7 @@ class OwnNumbers(PlaceCase):
             self.assertFalse(self.find(".keep").is_enabled())
         self.type_over(field, "40")
         self.wait(lambda: self.find(".keep").is_enabled(), "it may be kept")
-        self.click(".tray li").find_element(By.XPATH, ".//button[normalize-space(.)='drop']")
+        self.find(".tray li").find_element(By.XPATH, ".//button[normalize-space(.)='drop']").click()
         self.wait(lambda: not self.all(".tray"), "nothing is changed")
         self.assertEqual(field.get_attribute("value"), "35")
 

@@ -4,7 +4,6 @@ import os
 import tempfile
 import time
 from pathlib import Path
-from urllib.parse import urlsplit
 
 from django.conf import settings
 from django.db import connection, connections, router
@@ -51,13 +50,18 @@ class Rules(SimpleTestCase):
 class Followed(TransactionTestCase):
     """With a replica that can be made to fall behind."""
 
+    standby: Standby
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        super().setUpClass()
+        folder = Path(cls.enterClassContext(tempfile.TemporaryDirectory()))
+        folder.chmod(0o755)
+        cls.standby = Standby(folder / "standby", quick=True, first=os.environ["DATABASE_URL"])
+        cls.addClassCleanup(cls.standby.remove)
+
     def setUp(self) -> None:
         self.shop, self.person = make_shop("north")
-        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
-        folder.chmod(0o755)
-        parts = urlsplit(os.environ["DATABASE_URL"])
-        self.standby = Standby(folder / "standby", quick=True, first=parts.geturl())
-        self.addCleanup(self.standby.remove)
         self.standby.start()
         mirror = {**connections.settings[FIRST]["TEST"], "MIRROR": FIRST}
         connections.settings[REPLICA] = {

@@ -2,7 +2,11 @@
 
 import csv
 import io
+import json
+import subprocess
+import sys
 import tempfile
+import time
 from pathlib import Path
 
 from django.core.management import CommandError, call_command
@@ -17,6 +21,21 @@ from surfers.models import Surfer
 
 _WATER = {"usual_m": 0.9, "steepness": "average"}
 _PEOPLE = (("=Ada", 62, "trimming"), ("Bo", 84, "linking"), ("Cy", 74, "carving"), ("Di", None, None))
+_HERE_AND_SPREAD = """
+if __name__ == "__main__":
+    import django
+    django.setup()
+    from fittings.sweep import here, through_dask
+    from chord_core.fit.answer.sweep import Asked, SweptRack, joined, pieces_of
+    board = '{"family": "all-rounder", "length_m": %s, "width_m": 0.51, "thickness_m": 0.063}'
+    rack = SweptRack(tuple(board % length for length in (1.7, 1.8, 1.9)))
+    asked = [Asked('{"mass_kg": %d, "rung": "linking"}' % mass, '{"usual_m": 1.0}') for mass in (60, 75, 90)]
+    pieces = pieces_of(asked, 1)
+    alone = joined(here(rack, pieces, 2))
+    with through_dask(2, None) as run:
+        spread = joined(run(rack, pieces, 2))
+    print(alone.fit.tobytes() == spread.fit.tobytes(), alone.first.tobytes() == spread.first.tobytes())
+"""
 
 
 class Sweeps(TestCase):
@@ -55,20 +74,38 @@ class Sweeps(TestCase):
         leads = [int(row[3]) for row in found["boards"][1:]]
         self.assertEqual((len(leads), sum(leads)), (3, 3))
 
-    def test_processes_come_to_the_same_to_the_bit(self) -> None:
+    def test_a_cluster_comes_to_the_same_to_the_bit(self) -> None:
+        """Its scheduler and its worker are programs of their own, as on other machines."""
         alone = sweep_shop(self.shop, 30, here)
-        with through_dask(2, None) as run:
+        file = self.folder / "scheduler.json"
+        self.run_beside("dask_scheduler", "--port", "0", "--scheduler-file", str(file), "--no-dashboard")
+        self.run_beside("dask_worker", "--scheduler-file", str(file), "--nthreads", "1", "--no-nanny")
+        end = time.monotonic() + 60
+        while not file.exists() or not file.read_text():
+            self.assertLess(time.monotonic(), end, "no scheduler")
+            time.sleep(0.05)
+        address = json.loads(file.read_text())["address"]
+        with through_dask(0, address) as run:
             spread = sweep_shop(self.shop, 30, run)
         self.assertEqual(spread.swept.fit.tobytes(), alone.swept.fit.tobytes())
         self.assertEqual(spread.swept.first.tobytes(), alone.swept.first.tobytes())
+        self.assertEqual(self.sweep("--scheduler", address), self.sweep("--processes", "0"))
 
-    def test_a_cluster_is_used_by_its_address(self) -> None:
-        from distributed import LocalCluster
+    def run_beside(self, program: str, *words: str) -> None:
+        """A program of Dask's until the test ends."""
+        command = [sys.executable, "-m", f"distributed.cli.{program}", *words]
+        process = subprocess.Popen(
+            command, cwd=self.folder, stdout=subprocess.DEVNULL, stderr=subprocess.DEVNULL
+        )
+        self.addCleanup(process.wait, 30)
+        self.addCleanup(process.terminate)
 
-        alone = self.sweep("--processes", "0")
-        quiet = {"dashboard_address": None, "silence_logs": 40}
-        with LocalCluster(n_workers=1, threads_per_worker=1, **quiet) as cluster:
-            self.assertEqual(self.sweep("--scheduler", cluster.scheduler_address), alone)
+    def test_processes_of_this_machine_come_to_the_same_to_the_bit(self) -> None:
+        """In a program of its own: a test that runs beside others may start none."""
+        done = subprocess.run(
+            [sys.executable, "-c", _HERE_AND_SPREAD], capture_output=True, text=True, check=False, timeout=120
+        )
+        self.assertEqual(done.stdout.strip(), "True True", done.stderr[-2000:])
 
     def test_what_cannot_be_done_is_said(self) -> None:
         for words, says in (
