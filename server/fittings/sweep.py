@@ -63,7 +63,8 @@ def through_dask(processes: int, scheduler: str | None) -> Iterator[Runs]:
     with Client(scheduler) if scheduler else Client(**own) as client:
 
         def run(rack: SweptRack, pieces: Sequence[tuple[Asked, ...]], most: int) -> list[Swept]:
-            everywhere = client.scatter(rack, broadcast=True)
+            # Not under a name made of what it holds: that of an earlier run may be just going.
+            everywhere = client.scatter(rack, broadcast=True, hash=False)
             tasks = [client.submit(sweep, everywhere, piece, most, pure=False) for piece in pieces]
             return list(client.gather(tasks))
 

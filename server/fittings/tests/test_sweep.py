@@ -33,6 +33,7 @@ if __name__ == "__main__":
     pieces = pieces_of(asked, 1)
     alone = joined(here(rack, pieces, 2))
     with through_dask(2, None) as run:
+        run(rack, pieces, 2)
         spread = joined(run(rack, pieces, 2))
     print(alone.fit.tobytes() == spread.fit.tobytes(), alone.first.tobytes() == spread.first.tobytes())
 """
