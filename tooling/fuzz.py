@@ -78,7 +78,8 @@ def _as(role: str, port: int, examples: int) -> int:
         "CHORD_CANARY": _CANARY,
     }
     with open(report, "w", encoding="utf-8") as out:
-        code = subprocess.call([str(word) for word in words], cwd=ROOT, env=env, stdout=out, stderr=out)
+        # It keeps a folder of its own where it is started.
+        code = subprocess.call([str(word) for word in words], cwd=BUILD, env=env, stdout=out, stderr=out)
     text = report.read_text(encoding="utf-8")
     sent = re.search(r"([\d,]+) generated", text)
     say(f"  {role}: {sent[1] if sent else '?'} requests, {'good' if code == 0 else f'see {report}'}")
