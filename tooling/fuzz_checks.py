@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+from typing import Any
 
 import schemathesis
 from schemathesis import Case, CheckContext, Response
@@ -12,6 +13,6 @@ CANARY = os.environ.get("CHORD_CANARY", "")
 
 
 @schemathesis.check
-def nothing_of_another_shop(ctx: CheckContext, response: Response, case: Case) -> None:
+def nothing_of_another_shop(ctx: CheckContext, response: Response, case: Case[Any]) -> None:
     """No word of another shop is in an answer."""
     assert not CANARY or CANARY.encode() not in response.content, "a word of another shop"
