@@ -112,8 +112,10 @@ class ByMouse(BrowserCase):
         self.assertIn("5'7", self.text("[data-card='1']"))
         for label in ("metric", "pounds", "from behind"):
             self.click("[title^=Units]")
-            self.click(f"//label[contains(., '{label}')]")
+            self.click(f"//*[contains(@class,'v-overlay--active')]//label[contains(., '{label}')]")
             self.driver.switch_to.active_element.send_keys(Keys.ESCAPE)
+            # Opened again while it closes, it would go on closing.
+            self.wait(lambda: not self.all(".v-overlay--active"), "the sheet of units is closed")
         for said in ("1.70 m", "150 lb"):
             self.wait_text("[data-card='1']", said)
         self.wait_text("[data-card='4']", "0.5 m behind")
