@@ -173,7 +173,7 @@ def _server(parts: Sequence[str], env: Env, names: Sequence[str] = ()) -> bool:
     with scratch_cluster() as cluster:
         key = "test-" + "k" * 60
         # Tests ask from one address, and much.
-        env = {**env, **server_env(cluster.url, key, demo=True), "CHORD_STRANGERS": "0"}
+        env = {**env, **server_env(cluster.url, key, demo=True), "CHORD_ANONYMOUS_RATE": "0"}
         Path(env["CHORD_STATIC_ROOT"]).mkdir(parents=True, exist_ok=True)
         workers = [] if names else ["--parallel", str(_WORKERS)]
         if "api" in parts:

@@ -18,6 +18,7 @@ import time
 import zipfile
 from collections import Counter
 from collections.abc import Callable
+from functools import cache
 from http.client import HTTPConnection, HTTPException
 
 from tooling.load import Asking, Seen, look_around, shop_with_a_rack, sign_in
@@ -28,10 +29,17 @@ from tooling.say import say
 #: as long beside it.
 _CONNECTIONS, _SECONDS, _LIGHT_S, MOST_RATIO = 12, 25.0, 0.2, 2.0
 _MB = 2**20
+_JSON = "application/json"
+_WORKBOOK = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
 #: No flood, but a process that takes as much of the machine.
 _SPINS = "a process that spins"
 
 
+#: Method, address, body and its kind.
+Sent = tuple[str, str, bytes, str]
+
+
+@cache
 def _bomb() -> bytes:
     """A workbook of a megabyte whose one sheet unpacks to a gigabyte."""
     packed = io.BytesIO()
@@ -43,48 +51,42 @@ def _bomb() -> bytes:
     return packed.getvalue()
 
 
-def _passwords(browser: Asking, n: int) -> tuple[str, str, bytes, str]:
+@cache
+def _table() -> bytes:
+    """A table of 15,000 boards, as large as one may be."""
+    row = "A board,1.83,0.51,0.063,all-rounder," + "x" * 200 + "\n"
+    return b"name,length,width,thickness,family,note\n" + row.encode() * 15_000
+
+
+def _passwords(n: int) -> Sent:
     name = random.choice(["demo", "owner", f"guest{n % 50}"])
     body = f'{{"username": "{name}", "password": "wrong {n}"}}'
-    return "POST", "/api/session/", body.encode(), "application/json"
+    return "POST", "/api/session/", body.encode(), _JSON
 
 
-def _tables(browser: Asking, n: int) -> tuple[str, str, bytes, str]:
-    row = "A board,1.83,0.51,0.063,all-rounder," + "x" * 200 + "\n"
-    return (
-        "POST",
-        "/api/rack/table/",
-        b"name,length,width,thickness,family,note\n" + row.encode() * 15_000,
-        ("text/csv"),
-    )
+def _tables(_: int) -> Sent:
+    return "POST", "/api/rack/table/", _table(), "text/csv"
 
 
-def _too_much(browser: Asking, n: int) -> tuple[str, str, bytes, str]:
-    return "POST", "/api/fittings/", b"{" + b" " * (_MB // 4), "application/json"
+def _too_much(_: int) -> Sent:
+    return "POST", "/api/fittings/", b"{" + b" " * (_MB // 4), _JSON
 
 
-_MADE: dict[str, bytes] = {}
+def _bombs(_: int) -> Sent:
+    return "POST", "/api/rack/table/", _bomb(), _WORKBOOK
 
 
-def _bombs(browser: Asking, n: int) -> tuple[str, str, bytes, str]:
-    if "bomb" not in _MADE:
-        _MADE["bomb"] = _bomb()
-    kind = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"
-    return "POST", "/api/rack/table/", _MADE["bomb"], kind
-
-
-def _strangers(browser: Asking, n: int) -> tuple[str, str, bytes, str]:
-    path = random.choice(["/", "/api/fittings/", "/api/session/", "/api/openapi.json", f"/api/join/{n}/"])
-    return "GET", path, b"", "application/json"
+def _not_signed_in(n: int) -> Sent:
+    paths = ["/", "/api/fittings/", "/api/session/", "/api/openapi.json", f"/api/join/{n}/"]
+    return "GET", random.choice(paths), b"", _JSON
 
 
 _ANNOUNCED = "bodies that are too large"
 #: Floods by those who are not signed in.
-_NOT_SIGNED_IN = ("wrong passwords", "strangers")
-Sends = Callable[[Asking, int], tuple[str, str, bytes, str]]
-FLOODS: dict[str, Sends] = {
+_ANONYMOUS = ("wrong passwords", "not signed in")
+FLOODS: dict[str, Callable[[int], Sent]] = {
     "wrong passwords": _passwords,
-    "strangers": _strangers,
+    "not signed in": _not_signed_in,
     "bodies that are too large": _too_much,
     "tables": _tables,
     "bombs": _bombs,
@@ -100,13 +102,12 @@ def flood(name: str, port: int, seconds: float, cookies: str, token: str) -> Cou
             pass
         return Counter()
     until, statuses = time.monotonic() + seconds, Counter[int]()
-    browser = Asking(port, {}, token, Seen())
 
     def one(number: int) -> None:
         n = number
         line: HTTPConnection | None = None
         while time.monotonic() < until:
-            method, path, body, kind = FLOODS[name](browser, n)
+            method, path, body, kind = FLOODS[name](n)
             n += _CONNECTIONS
             try:
                 line = line or HTTPConnection("127.0.0.1", port, timeout=60)
@@ -130,7 +131,7 @@ def flood(name: str, port: int, seconds: float, cookies: str, token: str) -> Cou
     return statuses
 
 
-def _stranger(port: int) -> Asking:
+def _anonymous(port: int) -> Asking:
     browser = Asking(port, {}, "", Seen())
     browser.token = browser.ask("first", "GET", "/api/session/")[1]["token"]
     return browser
@@ -139,7 +140,7 @@ def _stranger(port: int) -> Asking:
 def _beside(name: str, browser: Asking) -> tuple[Seen, str]:
     """Light work beside a flood; what the flood was answered."""
     # At a session of their own: who floods is refused, and must not take us along.
-    who = _stranger(browser.port) if name in _NOT_SIGNED_IN else sign_in(browser.port, Seen())
+    who = _anonymous(browser.port) if name in _ANONYMOUS else sign_in(browser.port, Seen())
     cookies = "; ".join(f"{key}={value}" for key, value in who.cookies.items())
     words = [str(PYTHON), "-m", "tooling.floods", name, str(browser.port), cookies, who.token]
     process = subprocess.Popen(words, cwd=ROOT, stdout=subprocess.PIPE, text=True)

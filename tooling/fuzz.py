@@ -30,10 +30,8 @@ _LEFT_OUT = r"^/api/(session/|me/(password|second-factor|signed-in|shop)/|shop/p
 _MAKE = f"""
 from accounts.models import Shop, User
 from rack.commands import add_board
-from rack.models import Board as Row
 from surfers.models import Surfer
 from fittings.models import Fitting
-from breaks.models import Break
 from chord_core.documents import Board, parse
 shop = Shop.objects.order_by("pk").first()
 for role in {ROLES!r}:
@@ -100,7 +98,7 @@ def fuzz(examples: int, roles: Sequence[str]) -> int:
     bad = 0
     with scratch_cluster("fuzz") as cluster:
         # Who asks so much would be refused for that alone.
-        env = {**server_env(cluster.url, "fuzz-" + "k" * 60, demo=True), "CHORD_STRANGERS": "0"}
+        env = {**server_env(cluster.url, "fuzz-" + "k" * 60, demo=True), "CHORD_ANONYMOUS_RATE": "0"}
         prepare(env, cluster, demo=True)
         make = [str(PYTHON), "manage.py", "shell", "-c", _MAKE]
         subprocess.run(make, cwd=SERVER, env=env, stdout=subprocess.DEVNULL, check=True)

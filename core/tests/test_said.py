@@ -206,6 +206,7 @@ class Never(TestCase):
             ("No wide, flat board here", "try it as a quad with small rear fins"),
             ("smaller or softer fins in the old board", "larger or stiffer fins in the old board"),
             ("No smaller than this", "One step down is enough"),
+            ("No smaller than this", "you may go smaller"),
             ("a litre less is enough", "A thick wetsuit"),
         ):
             self.assertFalse(one in says and other in says, says)

@@ -8,7 +8,7 @@ import numpy as np
 from chord_core.documents import RankRequest, Surfer, Water
 from chord_core.errors import ChordError
 from chord_core.fit.answer.rank import rank
-from chord_core.fit.answer.sweep import NOBODY, Asked, SweptRack, joined, pieces_of, sweep
+from chord_core.fit.answer.sweep import NO_BOARD, Asked, SweptRack, joined, pieces_of, sweep
 from tests.strategies import inches
 
 BOARDS = (
@@ -47,7 +47,7 @@ class Sweeps(TestCase):
                     self.assertAlmostEqual(found.fit[at, one.index], one.fit, 9)
                 open_ = [one.index for one in ranked if one.fit > 0][:3]
                 self.assertEqual(list(found.first[at, : len(open_)]), open_)
-                self.assertTrue((found.first[at, len(open_) :] == NOBODY).all())
+                self.assertTrue((found.first[at, len(open_) :] == NO_BOARD).all())
                 at += 1
 
     def test_however_it_is_cut_it_comes_to_the_same_to_the_bit(self) -> None:
@@ -63,7 +63,7 @@ class Sweeps(TestCase):
     def test_who_said_too_little_is_judged_for_nothing(self) -> None:
         found = sweep(RACK, [Asked("{}", WATERS[0].model_dump_json(exclude_unset=True))], 2)
         self.assertTrue(np.isnan(found.fit).all())
-        self.assertTrue((found.first == NOBODY).all())
+        self.assertTrue((found.first == NO_BOARD).all())
 
     def test_a_gate_leaves_nothing_of_a_board(self) -> None:
         """Nobody who starts is sold a gun or a shortboard."""
@@ -82,12 +82,12 @@ class Sweeps(TestCase):
     def test_an_empty_rack_has_no_first_board(self) -> None:
         found = sweep(SweptRack(()), ASKED[:2], 2)
         self.assertEqual(found.fit.shape, (2, 0))
-        self.assertTrue((found.first == NOBODY).all())
+        self.assertTrue((found.first == NO_BOARD).all())
 
     def test_the_first_boards_stand_best_first(self) -> None:
         found = sweep(RACK, ASKED, 4)
         for fits, first in zip(found.fit, found.first, strict=True):
-            named = [place for place in first if place != NOBODY]
+            named = [place for place in first if place != NO_BOARD]
             self.assertEqual(len(set(named)), len(named))
             # Neighbours within a step of fit are "either", and then litres decide.
             self.assertTrue(all(fits[a] >= fits[b] - 0.1 for a, b in pairwise(named)))

@@ -7,7 +7,7 @@ CHORD_SECRET_KEY       the signing key (needed unless CHORD_DEBUG)
 CHORD_HOSTS            names the server answers to, comma separated; default 127.0.0.1,localhost
 CHORD_HTTPS            whether it stands behind https; default true. `./chord start` on loopback: false
 CHORD_DEMO             whether the demo shop may be opened with one button, on loopback; default false
-CHORD_STRANGERS        requests a second from one address of who is not signed in; default 20; 0: not counted
+CHORD_ANONYMOUS_RATE   requests a second from one address of who is not signed in; default 20; 0: not counted
 CHORD_PROXIES          how many proxies of one's own stand before it; default 0
 CHORD_TRUSTED_ORIGINS  origins allowed to post behind a proxy, comma separated
 CHORD_LOG_LEVEL        default INFO
@@ -69,7 +69,7 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
-    "accounts.strangers.Strangers",
+    "accounts.rate_limit.RateLimit",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
     "csp.middleware.CSPMiddleware",
@@ -139,7 +139,7 @@ AXES_CLIENT_IP_CALLABLE = "accounts.sign_in.client_address"
 #: Wrong passwords from one address, whatever names were tried, before it has to wait as long.
 ADDRESS_FAILURE_LIMIT = 20
 #: Requests a second from one address of who is not signed in, in each process; 0: they are not counted.
-STRANGERS_A_SECOND = env.float("CHORD_STRANGERS", default=20)
+ANONYMOUS_A_SECOND = env.float("CHORD_ANONYMOUS_RATE", default=20)
 #: How many proxies of one's own stand before the server; each adds an address to X-Forwarded-For.
 PROXIES = env.int("CHORD_PROXIES", default=0)
 AXES_RESET_ON_SUCCESS = True

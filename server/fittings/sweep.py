@@ -18,8 +18,7 @@ from django.db.models import Max
 from django.utils import timezone
 
 from accounts.models import Shop
-from chord_core.documents import Surfer
-from chord_core.fit.answer.sweep import NOBODY, Asked, Swept, SweptRack, joined, pieces_of, sweep
+from chord_core.fit.answer.sweep import NO_BOARD, Asked, Swept, SweptRack, joined, pieces_of, sweep
 from chord_core.tables import tables
 from fittings.models import Fitting
 from rack.models import Board
@@ -84,7 +83,7 @@ class ShopSwept:
         for ticket, fits, first in zip(self.tickets, self.swept.fit, self.swept.first, strict=True):
             row = [str(ticket.pk), ticket.surfer.name]
             for place in first:
-                there = place != NOBODY
+                there = place != NO_BOARD
                 row += [_called(self.boards[place]), f"{fits[place]:.1f}"] if there else ["", ""]
             yield row
 
@@ -112,9 +111,8 @@ def _newest_tickets(shop: Shop, days: int) -> tuple[Fitting, ...]:
 
 def _asked(ticket: Fitting) -> Asked:
     facts, water = ticket.documents()
-    said = facts.model_dump(mode="json", exclude_unset=True, include=set(Surfer.model_fields))
-    surfer = Surfer.model_validate(said).model_dump_json(exclude_unset=True)
-    return Asked(surfer, water.model_dump_json(exclude_unset=True), ticket.target_l)
+    surfer, there = facts.model_dump_json(exclude_unset=True), water.model_dump_json(exclude_unset=True)
+    return Asked(surfer, there, ticket.target_l)
 
 
 def sweep_shop(shop: Shop, days: int, run: Runs = here) -> ShopSwept:

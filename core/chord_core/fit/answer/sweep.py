@@ -23,7 +23,7 @@ from chord_core.tables import kept_by_tables, using_tables
 from chord_core.tables.numbers import own_tables
 
 #: No board, where fewer are open than are asked for.
-NOBODY = -1
+NO_BOARD = -1
 
 
 @dataclass(frozen=True)
@@ -46,8 +46,7 @@ class SweptRack:
 @dataclass(frozen=True, eq=False)
 class Swept:
     """Fits of all boards, a row for each surfer [n, boards], 0 behind a gate, NaN where mass or level is not
-    known; ``first``: places of the first boards that are open, best first [n, most], ``NOBODY`` behind them.
-    """
+    known; ``first``: places of the first boards that are open, best first [n, most], then ``NO_BOARD``."""
 
     fit: Array
     first: IndexArray
@@ -79,7 +78,7 @@ def sweep(rack: SweptRack, asked: Sequence[Asked], most: int) -> Swept:
         ChordError: an own number that the tables do not have, or out of its range.
     """
     fit = np.full((len(asked), len(rack.boards)), np.nan)
-    first = np.full((len(asked), most), NOBODY)
+    first = np.full((len(asked), most), NO_BOARD)
     with using_tables(own_tables(dict(rack.numbers))):
         boards, hull, fins = _fleet(rack.boards)
         for row, one in enumerate(asked):

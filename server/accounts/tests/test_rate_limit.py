@@ -3,7 +3,7 @@
 from django.conf import settings
 from django.test import Client, SimpleTestCase, TestCase, override_settings
 
-from accounts.strangers import BURST_S, Buckets
+from accounts.rate_limit import BURST_S, Buckets
 from accounts.tests.case import make_shop
 
 
@@ -25,7 +25,7 @@ class Rates(SimpleTestCase):
         self.assertNotIn("0", buckets._left)
 
 
-@override_settings(STRANGERS_A_SECOND=0.2)
+@override_settings(ANONYMOUS_A_SECOND=0.2)
 class AtTheDoor(TestCase):
     """One request is left at once with this rate."""
 
@@ -76,7 +76,7 @@ class AtTheDoor(TestCase):
         for _ in range(4):
             self.assertNotEqual(client.get(f"{settings.STATIC_URL}none.js").status_code, 429)
 
-    @override_settings(STRANGERS_A_SECOND=0)
+    @override_settings(ANONYMOUS_A_SECOND=0)
     def test_without_a_rate_nobody_is_counted(self) -> None:
         client = Client()
         self.assertEqual({client.get("/api/session/").status_code for _ in range(30)}, {200})

@@ -1,8 +1,9 @@
-"""Who is not signed in may ask so often, and who is be refused so often: a flood does not slow those down who
-work.
+"""The rate limit: who is not signed in may ask so often, and who is be refused so often. A flood does not
+slow those down who work.
 
-Counted in each process before anything else is done for a request: strangers by address; of who was found to
-be signed in, by cookie or token, only the requests that were refused.
+Counted in each process before anything else is done for a request: who is not signed in by address; of who
+was found to be, by cookie or token, only the requests that were refused. How often a token may ask at all is
+in ``throttling``.
 """
 
 from __future__ import annotations
@@ -57,23 +58,25 @@ class Buckets:
         return enough
 
 
-class Strangers:
+class RateLimit:
     """Refuses who asks too often without being signed in."""
 
     def __init__(self, get_response: Answer) -> None:
         self.get_response = get_response
-        self._buckets = Buckets(settings.STRANGERS_A_SECOND)
+        self._buckets = Buckets(settings.ANONYMOUS_A_SECOND)
         self._known: OrderedDict[int, None] = OrderedDict()
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
         """Go on, or 429."""
         if not self._buckets.rate or request.path_info.startswith(settings.STATIC_URL):
             return self.get_response(request)
-        shown, now = self._shown(request), time.monotonic()
-        known = shown is not None and shown in self._known
-        if known and not self._buckets.take(shown or 0, now, wanted=0.0):
-            return self._refuse()
-        if not known and not self._buckets.take(client_address(request), now):
+        shown = self._shown(request)
+        # Of who is known only what is refused counts, afterwards.
+        if shown is not None and shown in self._known:
+            enough = self._buckets.take(shown, time.monotonic(), wanted=0.0)
+        else:
+            enough = self._buckets.take(client_address(request), time.monotonic())
+        if not enough:
             return self._refuse()
         response = self.get_response(request)
         if shown is not None:
