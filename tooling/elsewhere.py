@@ -7,10 +7,11 @@ import os
 import shutil
 import tempfile
 from collections.abc import Sequence
+from pathlib import Path
 
-from tooling.environment import core_env, server_programs_env
+from tooling.environment import core_env, server_programs_env, static_folder
 from tooling.install import install
-from tooling.paths import BUILD, PYTHON, SERVER, WEB
+from tooling.paths import PYTHON, SERVER, WEB
 from tooling.say import CannotGoOn, run, step
 
 _NEEDED = {
@@ -23,6 +24,7 @@ def install_only() -> int:
     """Install packages, compile the core's loops, build the front end and its static files; no database."""
     install(database=False)
     env = {**core_env(), "DJANGO_SETTINGS_MODULE": "config.settings"}
+    env.setdefault("CHORD_STATIC_ROOT", str(static_folder()))
     # Static files hang on neither.
     env.setdefault("DATABASE_URL", "postgres://nobody@127.0.0.1:1/none")
     env.setdefault("CHORD_SECRET_KEY", "none is needed to gather files")
@@ -35,9 +37,11 @@ def _env() -> dict[str, str]:
     missing = [f"{name}: {says}" for name, says in _NEEDED.items() if not os.environ.get(name)]
     if missing:
         raise CannotGoOn("this is missing in the environment: " + "; ".join(missing))
-    if not PYTHON.exists() or not (WEB / "dist" / "index.html").exists() or not (BUILD / "static").exists():
-        raise CannotGoOn("it is not installed yet: ./chord install")
     env = {**server_programs_env(), "DJANGO_SETTINGS_MODULE": "config.settings"}
+    env.setdefault("CHORD_STATIC_ROOT", str(static_folder()))
+    needed = (PYTHON, WEB / "dist" / "index.html", Path(env["CHORD_STATIC_ROOT"]))
+    if not all(thing.exists() for thing in needed):
+        raise CannotGoOn("it is not installed yet: ./chord install")
     if not os.access(env["NUMBA_CACHE_DIR"], os.W_OK):
         # Compiled loops are only looked for where they could be written: a copy, where nothing else may be.
         copy = tempfile.mkdtemp(prefix="chord-kernels-")
