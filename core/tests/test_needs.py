@@ -255,16 +255,3 @@ class SideBySide(TestCase):
         np.testing.assert_allclose(
             build_baseline(first, None).products, build_baseline(second, None).products, rtol=1e-9
         )
-
-    def test_ranges_that_are_asked_for_apart_fill_in(self) -> None:
-        case = case_with(Surfer(**TRIMMER), SOFT)
-        assert case
-        some = (ROUND, LOG, inches("mid-length", 84, 21, 2.8))
-        hull, fins = labelled_hulls(some), fins_of(some)
-        plain = summarize_rides(hull, fins, case.rider, case.conditions)
-        whole = summarize_rides(hull, fins, case.rider, case.conditions, asked=3)
-        rack = judge_rack(case, some, hull, None, fins, plain).ranged(np.array([0, 2]), fins)
-        self.assertTrue(np.isnan(rack.ridden.low_m[1]))
-        np.testing.assert_allclose(rack.ridden.low_m[[0, 2]], whole.low_m[[0, 2]], rtol=1e-9)
-        np.testing.assert_allclose(rack.ridden.rides_high[[0, 2]], whole.rides_high[[0, 2]], rtol=1e-9)
-        self.assertEqual(rack.ridden.ends(0), whole.ends(0))

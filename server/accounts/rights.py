@@ -80,7 +80,7 @@ ADDRESSES: dict[str, tuple[Right, Right]] = {
     **_same(_WATER, "break-file break-table break-import buoys buoy buoy-hours"),
     **_same(
         _TICKET,
-        "fittings fitting fitting-back windows doubts import since gear faces why why-not",
+        "fittings fitting fitting-back fitting-rack windows doubts import since gear faces why why-not",
     ),
     **_same(_TICKET, "compare document worth orderable step hand-out fitting-numbers"),
     **_same(_TICKET, "quiver quiver-next quiver-months quiver-plan quiver-trip quiver-card quiver-board"),

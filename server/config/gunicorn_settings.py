@@ -11,7 +11,7 @@ wsgi_app = "config.wsgi:application"
 chdir = str(Path(__file__).resolve().parent.parent)
 proc_name = "chord"
 #: Whoever waits for a turn at something long takes a thread, and no time.
-threads = 48
+threads = 120
 keepalive = 75
 #: Tables and kernels are read once and shared by all processes.
 preload_app = True

@@ -104,6 +104,7 @@ urlpatterns = [
     path("api/fittings/<int:pk>/back/", fittings.FittingBackView.as_view(), name="fitting-back"),
     path("api/fittings/<int:pk>/windows/", fittings.WindowsView.as_view(), name="windows"),
     path("api/fittings/<int:pk>/doubts/", fittings.DoubtsView.as_view(), name="doubts"),
+    path("api/fittings/<int:pk>/rack/", fittings.WholeRackView.as_view(), name="fitting-rack"),
     path("api/fittings/import/", fittings.ImportView.as_view(), name="import"),
     path("api/fittings/<int:pk>/since/", fittings.SinceView.as_view(), name="since"),
     path("api/fittings/<int:pk>/gear/", fittings.GearView.as_view(), name="gear"),

@@ -20,7 +20,7 @@ from chord_core.fit.rules.gates import closed_because
 from chord_core.hull.describe import describe_hull
 from chord_core.spoken import Spoken, spoken
 from chord_core.tables import families, kept_by_tables
-from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace
+from fittings.documents import Answer, Bench, Doubts, Pins, SurePlace, WholeRack
 from fittings.models import Fitting
 from fittings.ranking import Fleet, Ranking, case_for, fleet_of_rack, rank_fleet
 from rack.selectors import Rack, rack_of
@@ -58,12 +58,15 @@ class Ticket:
     bench: int | None
 
 
-def judge_ticket(fitting: Fitting, also: tuple[int, ...] = (), preferred: int | None = None) -> Ticket:
-    """Judge the boards of a ticket.
+def judge_ticket(
+    fitting: Fitting, also: tuple[int, ...] = (), preferred: int | None = None, whole: bool = False
+) -> Ticket:
+    """Judge the boards of a ticket; of a large rack the first, and those that are spoken of.
 
     Args:
-        also: places in the rack of boards that are spoken of even behind a gate.
+        also: places in the rack of boards that are spoken of wherever they stand.
         preferred: number of a board that goes before those that are as good, and on the bench where none is.
+        whole: all boards of a large rack too.
     """
     surfer, water = fitting.documents()
     rack, typed, present = rack_of(fitting.shop), typed_board(fitting), surfer.present_board
@@ -73,7 +76,7 @@ def judge_ticket(fitting: Fitting, also: tuple[int, ...] = (), preferred: int | 
     ranking = None
     if case and fleet.boards:
         must = tuple(dict.fromkeys(row for row in (chosen, now, *also) if row is not None))
-        ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must, now)
+        ranking = rank_fleet(fleet, case, fitting.target_l, _key(surfer, water), must, now, whole)
         if preferred in rack.ids:
             ranking = ranking.led_by(rack.ids.index(preferred))
     best = (row for row in ranking.open_first if row < len(rack.ids)) if ranking else iter(())
@@ -100,11 +103,19 @@ def answer_in(fitting: Fitting, ticket: Ticket) -> Answer:
         size=_ordered(request, ticket.case, ranking),
         judged_by=FACTORS,
         ranking=ranking.places(rack.ids) if ranking else (),
+        behind=ranking.behind_of(rack.ids) if ranking else (),
         shut=ranking.shut_of(rack.ids) if ranking else (),
         not_yet=NOT_YET if ranking and rack.ids and not open_ else "",
         bench=_laid(fleet, rack, ranking, ticket.bench),
         present=_laid(fleet, rack, ranking, ticket.now),
     )
+
+
+def build_whole_rack(fitting: Fitting) -> WholeRack:
+    """All boards of the rack that are open for a ticket, best first."""
+    ticket = judge_ticket(fitting, whole=True)
+    places = ticket.ranking.places(ticket.rack.ids) if ticket.ranking else ()
+    return WholeRack.model_construct(version=fitting.version, ranking=places)
 
 
 def typed_board(fitting: Fitting) -> Board | None:

@@ -16,7 +16,7 @@ from chord_core.documents.base import Document
 from chord_core.documents.verbs.climate import HoursAsked
 from chord_core.hull.describe import describe_hull
 from fittings import commands, selectors
-from fittings.answers import build_doubts
+from fittings.answers import build_doubts, build_whole_rack
 from fittings.board_details import build_comparison, build_faces, build_why, build_why_not
 from fittings.demand import demand_of, suits_say
 from fittings.documents import (
@@ -37,6 +37,7 @@ from fittings.documents import (
     SettledSize,
     Since,
     SurfableDays,
+    WholeRack,
     Why,
     WhyNot,
     WhyNotOf,
@@ -148,6 +149,15 @@ class WindowsView(ShopView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Search now: windows, tails, fins and builds; nothing when the ticket is changed meanwhile."""
         return _unless_changed(self.own_or_404(Fitting, pk), selectors.settled_size, Urgency.WINDOWS)
+
+
+class WholeRackView(ShopView):
+    """The whole rack in order, for one ticket."""
+
+    @extend_schema(operation_id="fitting_rack", responses={200: WholeRack, 204: None})
+    def get(self, request: Request, pk: int) -> HttpResponse:
+        """Judge the boards behind the first too; nothing when the ticket is changed meanwhile."""
+        return _unless_changed(self.own_or_404(Fitting, pk), build_whole_rack)
 
 
 class DoubtsView(ShopView):

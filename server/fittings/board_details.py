@@ -105,7 +105,9 @@ def build_comparison(fitting: Fitting, others: tuple[str, ...], preferred: int |
         ChordError: there is no such board, too few or too many.
     """
     surfer, water = fitting.documents()
-    ticket = judge_ticket(fitting, preferred=preferred)
+    ids = rack_of(fitting.shop).ids
+    also = tuple(ids.index(int(other)) for other in others if other.isdecimal() and int(other) in ids)
+    ticket = judge_ticket(fitting, also, preferred)
     if ticket.bench is None:
         raise ChordError("boards", None, "put a board on the bench first")
     rows = [ticket.bench, *_others(ticket, others)]

@@ -38,7 +38,9 @@ def _wanted(rack: Rack, surfer: str, water: str, target_l: float | None) -> _Wan
     case = case_for(of, there)
     if case is None:
         return None
-    ranking = rank_fleet(fleet_of_rack(rack, ()), case, target_l, surfer + water) if rack.boards else None
+    ranking = None
+    if rack.boards:
+        ranking = rank_fleet(fleet_of_rack(rack, ()), case, target_l, surfer + water, whole=True)
     sized = ranking.judged.sized if ranking else Sized(case, target_l)
     baseline, sizing = sized.baseline, sized.sizing
     if not baseline.open:

@@ -135,16 +135,26 @@ class Bench(Result):
 
 
 class Answer(Result):
-    """The answer of a ticket: the boards of the rack best first, and the numbers of those behind a gate,
-    which are not judged; ``present`` is the board ridden now, drawn, with its fit."""
+    """The answer of a ticket: the boards of the rack best first; the numbers of those that stand behind them,
+    in no sure order (a large rack is not judged as a whole unless that is asked for), and of those behind a
+    gate, which are not judged; ``present`` is the board ridden now, drawn, with its fit."""
 
     size: SizeResult
     judged_by: tuple[str, ...]
     ranking: tuple[RackPlace, ...]
+    behind: tuple[int, ...]
     shut: tuple[int, ...]
     not_yet: str
     bench: Bench | None
     present: Bench | None
+
+
+class WholeRack(Result):
+    """All boards of a rack that are open, best first, for a ticket as it stood at ``version``; empty while
+    mass or level is not known."""
+
+    version: int
+    ranking: tuple[RackPlace, ...] = ()
 
 
 class SettledSize(Result):

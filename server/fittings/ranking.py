@@ -1,7 +1,8 @@
 """A shop's boards in order for one surfer, and what is kept of them between two answers.
 
 What only some facts change is kept: hulls by the boards, rides by boards, surfer and water. Boards behind a
-gate are not ridden at all, and in a large rack only the first are asked for the range of their waves.
+gate are not ridden at all, and of a large rack those that cannot stand among the first only when the whole is
+asked for.
 """
 
 from __future__ import annotations
@@ -13,14 +14,15 @@ import numpy as np
 from chord_core.documents import Board, Surfer, Water
 from chord_core.documents.verbs.rank import Need, Ranked, Remembered
 from chord_core.fit.advise.wave_words import strip_words
-from chord_core.fit.answer.rank import JudgedRack, judge_rack
-from chord_core.fit.judge.baseline import baseline_boards
-from chord_core.fit.judge.case import NOW, Case, case_with
+from chord_core.fit.answer.first_boards import judge_first, judge_whole
+from chord_core.fit.answer.rank import JudgedRack
+from chord_core.fit.judge.case import Case, case_with
 from chord_core.fit.judge.factors import closed_in
+from chord_core.fit.judge.ridden_rack import RiddenRack
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
+from chord_core.hull.stations import IndexArray
 from chord_core.memory import Memory
-from chord_core.ride.batches import RideSummary, summarize_rides
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import kept_by_tables, tables
 from fittings.documents import RackPlace
@@ -28,8 +30,9 @@ from rack.selectors import Rack
 
 #: Surfers in waters for which rides are kept.
 _KEPT = 32
-#: In a rack of more boards than this only the first few are asked for the range of their waves.
-_LARGE, _RANGED = 160, 48
+#: In a rack of more boards than this only so many are judged as it takes to say which ones stand first, and
+#: only those are asked for the range of their waves.
+_LARGE, _FIRST = 160, 24
 
 
 @dataclass(frozen=True, eq=False)
@@ -44,7 +47,7 @@ class Fleet:
 
     @property
     def large(self) -> bool:
-        """Whether only the first boards are asked for their range."""
+        """Whether only the first boards are looked for."""
         return len(self.boards) > _LARGE
 
     def part(self, rows: tuple[int, ...]) -> Fleet:
@@ -57,40 +60,24 @@ class Fleet:
         at, boards = np.array(rows, int), tuple(self.boards[row] for row in rows)
         return Fleet(boards, self.hull.rows(at), self.fins.rows(at))
 
-    def ridden(self, case: Case, target_l: float | None, key: str, now: int | None) -> RideSummary:
-        """What the boards do for a rider in a water, kept for the last few of them. The expected boards by
-        which the case is measured are ridden along: a few boards more cost next to nothing.
+    def riding(self, case: Case, key: str, now: int | None) -> RiddenRack:
+        """These boards under a rider in a water, kept for the last few of them.
 
         Args:
-            target_l: the advisor's own target [L], or None.
+            key: names surfer and water.
             now: where the present board stands, if it is there.
         """
-        return self.kept.once(key, lambda: self._ride(case, target_l, now))
-
-    def _ride(self, case: Case, target_l: float | None, now: int | None) -> RideSummary:
-        count = len(self.boards)
-        asked = 0 if self.large else count
-        name, hull, fins = baseline_boards(case, target_l)
-        if case.knows(name):
-            mine = summarize_rides(self.hull, self.fins, case.rider, case.conditions, asked=asked)
-        else:
-            both = summarize_rides(
-                self.hull.joined(hull), self.fins.joined(fins), case.rider, case.conditions, asked=asked
-            )
-            case.know(name, both.rows(slice(count, None)))
-            mine = both.rows(slice(0, count))
-        if now is not None:
-            case.know(NOW, mine.rows(slice(now, now + 1)))
-        return mine
+        return self.kept.once(key, lambda: RiddenRack(case, self.hull, self.fins, now))
 
 
 @kept_by_tables(256)
 def fleet_of_rack(rack: Rack, others: tuple[Board, ...]) -> Fleet:
     """A shop's rack with some boards behind it."""
+    whole = rack.hull.worked_out()
     if not others:
-        return Fleet(rack.boards, rack.hull, rack.fins)
-    hull, fins = labelled_hulls(others), fins_of(others)
-    return Fleet((*rack.boards, *others), rack.hull.joined(hull), rack.fins.joined(fins))
+        return Fleet(rack.boards, whole, rack.fins)
+    hull, fins = labelled_hulls(others).worked_out(), fins_of(others)
+    return Fleet((*rack.boards, *others), whole.joined(hull), rack.fins.joined(fins))
 
 
 @kept_by_tables(_KEPT)
@@ -107,23 +94,34 @@ def case_for(surfer: Surfer, water: Water) -> Case | None:
 class Ranking:
     """A fleet in order for one surfer in one water.
 
-    ``judged`` are the boards that are open and those that must be spoken of, ``rows`` where they stand in the
-    fleet, ``shut`` the rest, which a gate closes."""
+    ``judged`` are boards that are open and those that must be spoken of, ``rows`` where they stand in the
+    fleet; the first ``certain`` of them in their order stand before all others of the fleet. ``behind`` are
+    the places of those others, ``shut`` of the rest, which a gate closes."""
 
     case: Case
     judged: JudgedRack
     rows: tuple[int, ...]
+    certain: int
+    behind: tuple[int, ...]
     shut: tuple[int, ...]
     fins: FleetFins
 
     @property
     def order(self) -> list[int]:
-        """Places in the fleet, best first; those behind a gate last."""
-        return [*(self.rows[int(row)] for row in self.judged.order), *self.shut]
+        """Places in the fleet, best first; then those that stand behind; those that a gate closes last."""
+        return [*(self.rows[int(row)] for row in self._first), *self.behind, *self.shut]
+
+    @property
+    def _first(self) -> IndexArray:
+        return self.judged.order[: self.certain]
 
     def fit_of(self, row: int) -> float:
-        """Fit of a board of the fleet."""
-        return float(self.judged.fit[self.rows.index(row)]) if row in self.rows else 0.0
+        """Fit of a board of the fleet.
+
+        Raises:
+            ValueError: it was not judged; who asks for it names it to ``rank_fleet``.
+        """
+        return 0.0 if row in self.shut else float(self.judged.fit[self.rows.index(row)])
 
     def led_by(self, row: int) -> Ranking:
         """The same with a board of the fleet before those that are as good as it, if it is as good as the
@@ -131,6 +129,8 @@ class Ranking:
         if row not in self.rows:
             return self
         judged, place = self.judged, self.rows.index(row)
+        if place not in self._first:
+            return self
         if judged.fit[judged.order[0]] - judged.fit[place] > tables().fit.either_within:
             return self
         order = np.array([place, *(other for other in judged.order if other != place)], int)
@@ -138,8 +138,8 @@ class Ranking:
 
     @property
     def open_first(self) -> list[int]:
-        """Places in the fleet of the boards that are open, best first."""
-        return [self.rows[int(row)] for row in self.judged.order if self.judged.fit[row] > 0]
+        """Places in the fleet of the first boards that are open, best first."""
+        return [self.rows[int(row)] for row in self._first if self.judged.fit[row] > 0]
 
     def describe(self, row: int) -> Ranked:
         """A board with its reasons."""
@@ -154,14 +154,18 @@ class Ranking:
         return self.judged.remembered(self.rows.index(row))
 
     def places(self, ids: tuple[int, ...]) -> tuple[RackPlace, ...]:
-        """The boards of the rack that were judged, as they are sent, best first.
+        """The first boards of the rack, as they are sent, best first.
 
         Args:
             ids: the shop's numbers of the first boards of the fleet; what stands behind them is left out.
         """
         judged, count = self.judged, len(ids)
         return tuple(_place(judged, ids[self.rows[row]], row)
-                     for row in map(int, judged.order) if self.rows[row] < count)  # fmt: skip
+                     for row in map(int, self._first) if self.rows[row] < count)  # fmt: skip
+
+    def behind_of(self, ids: tuple[int, ...]) -> tuple[int, ...]:
+        """The shop's numbers of the boards that stand somewhere behind the first."""
+        return tuple(ids[row] for row in self.behind if row < len(ids))
 
     def shut_of(self, ids: tuple[int, ...]) -> tuple[int, ...]:
         """The shop's numbers of the boards behind a gate that were not ridden."""
@@ -192,25 +196,35 @@ def rank_fleet(
     key: str,
     must: tuple[int, ...] = (),
     now: int | None = None,
+    whole: bool = False,
 ) -> Ranking:
-    """Put a fleet in order for a surfer in a water.
+    """Put a fleet in order for a surfer in a water; of a large one only the first boards.
 
     Args:
         key: names surfer and water.
-        must: places of boards that are spoken of even behind a gate: on the bench, ridden now.
+        must: places of boards that are spoken of even behind a gate or far behind: on the bench, ridden now.
         now: where the present board stands, if it is there and among ``must``.
+        whole: all of a large one too.
     """
-    rows = tuple(i for i, board in enumerate(fleet.boards) if not closed_in(case, board.family) or i in must)
+    closed = {name for name in {board.family for board in fleet.boards} if closed_in(case, name)}
+    rows = tuple(i for i, board in enumerate(fleet.boards) if board.family not in closed or i in must)
     if not rows:
         rows = tuple(range(len(fleet.boards)))
     part = fleet.part(rows)
-    ridden = part.ridden(case, target_l, key, None if now is None else rows.index(now))
-    judged = judge_rack(case, part.boards, part.hull, target_l, part.fins, ridden)
-    if part.large:
-        first = {int(row) for row in judged.order[:_RANGED]} | {rows.index(row) for row in must}
-        judged = judged.ranged(np.array(sorted(first), int), part.fins)
-    among = set(rows)
-    target = judged.sized.sizing.target_l
+    riding = part.riding(case, key, None if now is None else rows.index(now))
+    if part.large and not whole:
+        found = judge_first(part.boards, riding, target_l, _FIRST, tuple(rows.index(row) for row in must))
+    else:
+        found = judge_whole(part.boards, riding, target_l, None if not part.large else _FIRST)
+    among, target = set(rows), found.judged.sized.sizing.target_l
     off = np.abs(fleet.hull.litres - target)
     shut = sorted((i for i in range(len(fleet.boards)) if i not in among), key=lambda i: (off[i], i))
-    return Ranking(case, judged, rows, tuple(shut), part.fins)
+    return Ranking(
+        case=riding.case,
+        judged=found.judged,
+        rows=tuple(rows[place] for place in found.places),
+        certain=found.certain,
+        behind=tuple(rows[place] for place in found.behind),
+        shut=tuple(shut),
+        fins=part.fins.rows(found.places),
+    )

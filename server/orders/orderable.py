@@ -58,9 +58,17 @@ def _best_of_the_wall(ticket: Ticket) -> int | None:
     return max(open_, key=ranking.fit_of, default=None)
 
 
+def _judged_with_a_wall(fitting: Fitting) -> Ticket:
+    """A ticket with its first boards judged; with all, where none of the first can be bought."""
+    ticket = judge_ticket(fitting)
+    if ticket.ranking and ticket.ranking.behind and _best_of_the_wall(ticket) is None:
+        return judge_ticket(fitting, whole=True)
+    return ticket
+
+
 def build_orderable(fitting: Fitting) -> Orderable:
     """The board that could be ordered for a ticket as it stands, and whether it is worth its wait."""
-    ticket, said = judge_ticket(fitting), said_of(fitting)
+    ticket, said = _judged_with_a_wall(fitting), said_of(fitting)
     board = _solved(said, fitting.target_l, pins_of(fitting)) if said else None
     if said is None or board is None:
         return Orderable(version=fitting.version)

@@ -174,7 +174,7 @@ def _to_order(case: Case) -> tuple[Board, ...]:
 def next_for(fitting: Fitting, asked: NextAsked) -> QuiverNext:
     """What the open boards of the rack, and such as could be ordered, would add to those of a ticket's
     surfer."""
-    owned, ticket = owned_of(fitting), judge_ticket(fitting)
+    owned, ticket = owned_of(fitting), judge_ticket(fitting, whole=True)
     ranking, rack = ticket.ranking, ticket.rack
     if ticket.case is None or ranking is None:
         return QuiverNext(version=fitting.version, says="", candidates=(), next=(), best_sets=())

@@ -56,7 +56,7 @@ def sell(fitting: Fitting, given: SaleIn, person: User) -> Sale:
 
 def _stood(fitting: Fitting, pk: int) -> tuple[int | None, float | None]:
     """Where a board stood among those that were open, from 1, and how far its fit lay under the first's."""
-    ticket = judge_ticket(fitting)
+    ticket = judge_ticket(fitting, whole=True)
     if ticket.ranking is None:
         return None, None
     there = ticket.rack.ids

@@ -27,6 +27,18 @@ from chord_core.units import FOOT_M
 MISSED_M = 0.004
 #: Of more boards than this nothing is kept between two answers.
 _KEPT_IN_PIECES = 5000
+#: What a ride asks of a hull, but for the planing beams.
+_OF_A_RIDE = (
+    "litres",
+    "centre_of_volume_m",
+    "thirds_m3",
+    "roll_kg_m2",
+    "swing_kg_m2",
+    "rocker_curvature",
+    "rail_curvature",
+    "outline_curvature",
+    "turning_beam_m",
+)
 
 
 @dataclass(frozen=True)
@@ -45,15 +57,43 @@ class Hull:
         return len(self.fleet)
 
     def rows(self, which: Array | IndexArray | slice) -> Hull:
-        """Return the boards ``which`` (a mask, indices or a slice)."""
+        """Return the boards ``which`` (a mask, indices or a slice), with what was worked out of them."""
         curves = {f.name: getattr(self, f.name)[which] for f in fields(self) if f.name != "fleet"}
-        return Hull(fleet=self.fleet.rows(which), **curves)
+        made = Hull(fleet=self.fleet.rows(which), **curves)
+        more = self._known.keys() - curves.keys()
+        made.__dict__.update({name: self.__dict__[name][which] for name in more})
+        made.__dict__["_planing_beams"] = {foot: row[which] for foot, row in self._planing_beams.items()}
+        return made
+
+    @property
+    def _known(self) -> dict[str, Array]:
+        """What stands here of every board."""
+        return {name: values for name, values in self.__dict__.items() if isinstance(values, np.ndarray)}
+
+    def worked_out(self) -> Hull:
+        """These boards with all that a ride asks of them, whoever rides: worked out once for a rack, of which
+        some are ridden now and others then."""
+        for name in _OF_A_RIDE:
+            getattr(self, name)
+        for foot in PLANING_SHARE:
+            self.planing_beam_m(foot)
+        return self
 
     def joined(self, other: Hull) -> Hull:
-        """Return these boards with those of another hull behind them."""
+        """Return these boards with those of another hull behind them, with what was worked out of both."""
         names = [f.name for f in fields(self) if f.name != "fleet"]
-        curves = {name: np.concatenate([getattr(self, name), getattr(other, name)]) for name in names}
-        return Hull(fleet=self.fleet.joined(other.fleet), **curves)
+        both = {
+            name: np.concatenate([values, other._known[name]])
+            for name, values in self._known.items()
+            if name in other._known
+        }
+        made = Hull(fleet=self.fleet.joined(other.fleet), **{name: both.pop(name) for name in names})
+        made.__dict__.update(both)
+        mine, theirs = self._planing_beams, other._planing_beams
+        made.__dict__["_planing_beams"] = {
+            foot: np.concatenate([row, theirs[foot]]) for foot, row in mine.items() if foot in theirs
+        }
+        return made
 
     @cached_property
     def _pieces(self) -> Memory:

@@ -217,6 +217,7 @@ OPEN_TO_ALL = {
 PARTS = (
     "ticket-sales",
     "fitting-numbers",
+    "fitting-rack",
     "windows",
     "doubts",
     "since",

@@ -93,7 +93,8 @@ class Followed(TransactionTestCase):
 
     def caught_up(self) -> None:
         with connection.cursor() as cursor:
-            cursor.execute("SELECT pg_current_wal_lsn()")
+            # A commit here does not wait until it is written: where it was inserted is what has to arrive.
+            cursor.execute("SELECT pg_current_wal_insert_lsn()")
             place = cursor.fetchone()[0]
         self.on_it("SELECT pg_wal_replay_resume()")
         self.wait(f"SELECT pg_last_wal_replay_lsn() >= '{place}'")

@@ -1,6 +1,5 @@
 """A closer look at a ticket's boards: faces, why, why not, beside each other; pins; what is remembered."""
 
-import itertools
 from typing import Any
 
 from accounts.models import User
@@ -8,7 +7,6 @@ from accounts.tests.case import BOARD, ApiCase
 from chord_core.documents import Board as Document
 from chord_core.documents import parse
 from rack.commands import add_board
-from rack.models import Board
 
 LONG = {"family": "mini-mal", "length_m": 2.21, "width_m": 0.55, "thickness_m": 0.075, "stated_litres": 55.0}
 GUN = {"family": "gun", "length_m": 2.7, "width_m": 0.51, "thickness_m": 0.075}
@@ -191,18 +189,3 @@ class Preferences(CloserCase):
         user = User.objects.get(pk=self.user.pk)
         self.assertEqual((user.units, user.masses, user.faces), ("metric", "lb", "back"))
         self.assertEqual(self.refused(400, "patch", "/api/me/", {"faces": "fathoms"})["field"], "faces")
-
-    def test_a_large_rack_ranges_its_first_boards_only(self) -> None:
-        rows = [Board(shop=self.shop) for _ in range(200)]
-        for i, row in enumerate(rows):
-            row.take(parse(Document, {**BOARD, "length_m": 1.6 + 0.002 * i, "stated_litres": None}))
-        Board.objects.bulk_create(rows)
-        ranking = self.ticket()["answer"]["ranking"]
-        self.assertEqual(len(ranking), 203)
-        ranged = [bool(row["waves"]) for row in ranking]
-        self.assertTrue(all(ranged[:40]))
-        self.assertFalse(any(ranged[60:]))
-        self.assertTrue(all(row["rides"] is not None for row in ranking))
-        fits = [row["fit"] for row in ranking]
-        # Within a step of fit neighbours are "either", else the better stands first.
-        self.assertTrue(all(a >= b - 2 for a, b in itertools.pairwise(fits)))

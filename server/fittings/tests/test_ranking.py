@@ -1,5 +1,6 @@
 """The rack in order for one surfer: what is kept, what is not ridden, who leads on a tie."""
 
+import itertools
 from typing import Any
 
 from accounts.tests.case import BOARD, ApiCase
@@ -7,6 +8,7 @@ from chord_core.documents import Board as Document
 from chord_core.documents import Surfer, Water, parse
 from chord_core.fit.answer.rank import judge_rack
 from chord_core.hull.label import labelled_hulls
+from chord_core.tables import tables
 from fittings.ranking import Ranking, case_for, fleet_of_rack, rank_fleet
 from rack.commands import add_board
 from rack.models import Board
@@ -98,3 +100,81 @@ class Led(RankingCase):
         self.assertEqual(found.led_by(second).order[0], second if as_good else found.order[0])
         self.assertEqual(sorted(found.led_by(second).order), sorted(found.order))
         self.assertIs(found.led_by(10_000), found, "nothing known of such a board")
+
+
+class Large(RankingCase):
+    """A rack of which only the first boards are judged, until somebody asks for the rest."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        rows = [Board(shop=self.shop) for _ in range(220)]
+        kinds = ("all-rounder", "performance fish", "mid-length", "performance shortboard")
+        for i, row in enumerate(rows):
+            size = {"length_m": 1.6 + 0.003 * i, "width_m": 0.48 + 0.0004 * i, "stated_litres": None}
+            row.take(parse(Document, {**BOARD, "name": f"board {i}", "family": kinds[i % 4], **size}))
+        Board.objects.bulk_create(rows)
+        add_board(self.shop, parse(Document, GUN))
+
+    def whole(self, pk: int) -> list[dict[str, Any]]:
+        ranking: list[dict[str, Any]] = self.good("get", f"/api/fittings/{pk}/rack/")["ranking"]
+        return ranking
+
+    def test_the_first_boards_are_those_of_the_whole(self) -> None:
+        ticket = self.ticket()
+        answer, whole = ticket["answer"], self.whole(ticket["id"])
+        first = [row["id"] for row in answer["ranking"]]
+        self.assertGreaterEqual(len(first), 24)
+        self.assertLess(len(first), 120)
+        self.assertEqual(first, [row["id"] for row in whole[: len(first)]])
+        self.assertEqual(sorted(answer["behind"]), sorted(row["id"] for row in whole[len(first) :]))
+        self.assertEqual(len(whole) + len(answer["shut"]), len(rack_of(self.shop).ids))
+        fits = [row["fit"] for row in whole]
+        # Within a step of fit neighbours are "either", else the better stands first.
+        self.assertTrue(all(a >= b - 2 for a, b in itertools.pairwise(fits)))
+        self.assertTrue(all(row["rides"] is not None for row in whole))
+
+    def test_only_the_first_have_the_range_of_their_waves(self) -> None:
+        ticket = self.ticket()
+        for rows in (ticket["answer"]["ranking"], self.whole(ticket["id"])):
+            ranged = [bool(row["waves"]) for row in rows]
+            self.assertTrue(all(ranged[:24]))
+            self.assertFalse(any(ranged[60:]))
+
+    def test_a_small_rack_is_judged_as_a_whole(self) -> None:
+        Board.objects.of(self.shop).filter(name__startswith="board ").delete()
+        ticket = self.ticket()
+        self.assertEqual(ticket["answer"]["behind"], [])
+        self.assertEqual(self.whole(ticket["id"]), ticket["answer"]["ranking"])
+
+    def test_one_from_behind_has_its_own_fit_wherever_it_is_spoken_of(self) -> None:
+        ticket = self.ticket()
+        path = f"/api/fittings/{ticket['id']}/"
+        fits = {row["id"]: row["fit"] for row in self.whole(ticket["id"])}
+        for pk in (ticket["answer"]["behind"][0], ticket["answer"]["behind"][-1]):
+            beside = self.good("get", f"{path}compare/?boards={pk}")
+            self.assertAlmostEqual(beside["fits"][1], fits[pk], places=6)
+            self.assertTrue(self.good("get", f"{path}why-not/?board={pk}")["first"])
+            ticket = self.good("patch", path, {"version": ticket["version"], "bench_id": pk})
+            bench = ticket["answer"]["bench"]
+            self.assertEqual((bench["id"], bench["ranked"]["floats"]["lift_share"] > 0), (pk, True))
+            self.assertAlmostEqual(bench["ranked"]["fit"], fits[pk], places=6)
+            self.assertIn(pk, ticket["answer"]["behind"], "and stands where it stood")
+
+    def test_who_has_not_said_mass_and_level_gets_no_order(self) -> None:
+        ticket = self.good("post", "/api/fittings/", {"facts": {"name": "Nobody yet"}})
+        self.assertEqual(self.whole(ticket["id"]), [])
+        self.assertEqual(ticket["answer"]["behind"], [])
+
+    def test_what_counts_every_board_counts_those_behind(self) -> None:
+        ticket = self.ticket()
+        least = tables().fit.suits_from
+        suits = {row["id"] for row in self.whole(ticket["id"]) if row["fit"] >= least}
+        asked = self.good("get", "/api/rack/asked/")["fittings"][0]
+        self.assertEqual(set(asked["suits"]), suits)
+
+    def test_what_was_not_judged_has_no_fit_to_speak_of(self) -> None:
+        found = self.ranked(self.surfer())
+        unjudged = next(row for row in found.behind if row not in found.rows)
+        with self.assertRaises(ValueError):
+            found.fit_of(unjudged)
+        self.assertEqual(found.led_by(unjudged).order, found.order)

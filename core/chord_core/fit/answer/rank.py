@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -91,17 +91,6 @@ class JudgedRack:
         """The surfer and the water."""
         return self.sized.case
 
-    def ranged(self, rows: IndexArray, fins: FleetFins) -> JudgedRack:
-        """The same with range and band of some boards, where the others were judged without.
-
-        Args:
-            rows: their places.
-            fins: of the whole rack.
-        """
-        hull, case = self.judged.hull.rows(rows), self.case
-        more = summarize_rides(hull, fins.rows(rows), case.rider, case.conditions, asked=len(rows))
-        return replace(self, ridden=self.ridden.filled(rows, more))
-
     @cached_property
     def _factors(self) -> dict[str, Array]:
         best = self.sized.baseline.best
@@ -166,6 +155,7 @@ def judge_rack(
     target_l: float | None,
     fins: FleetFins | None = None,
     ridden: RideSummary | None = None,
+    sized: Sized | None = None,
 ) -> JudgedRack:
     """Judge boards whose hulls are known already (a server keeps them).
 
@@ -174,11 +164,12 @@ def judge_rack(
         target_l: the advisor's own target [L], or None.
         fins: ``fins_of(boards)`` if they are known already.
         ridden: ``summarize_rides`` them for this rider and water with the band, if it is known already.
+        sized: the case with its litres, if they are known already.
     """
     ridden = ridden or summarize_rides(
         hull, fins or fins_of(boards), case.rider, case.conditions, asked=len(hull)
     )
-    sized = Sized(case, target_l)
+    sized = sized or Sized(case, target_l)
     judged = judge(case, target_l, boards, hull, ridden)
     fit = judged.fit(sized.baseline.best)
     return JudgedRack(sized, boards, judged, ridden, fit, _order(sized, boards, fit, judged))

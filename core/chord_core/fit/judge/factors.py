@@ -182,12 +182,9 @@ class Judged:
         }
 
     def product(self, best: Best) -> Array:
-        """Weighted geometric mean of the factors, so that one fatal flaw shows, times what is heard of the
-        complaints, (n,)."""
-        factors = self.factors(best)
-        logs = [self.weights[name] * np.log(np.maximum(factors[name], _NOTHING)) for name in FACTORS]
+        """The factors together, times what is heard of the complaints, (n,)."""
         heard = self.complaint_scores.factor(len(self.hull))
-        return np.asarray(np.exp(np.sum(logs, axis=0)) * heard)
+        return np.asarray(weighed(self.weights, self.factors(best)) * heard)
 
     def kind_of(self, best: Best, row: int) -> float:
         """What is kept of the fit of one board for its kind, 0-1: 0 behind a gate."""
@@ -216,15 +213,29 @@ class Judged:
         }
 
     def fit(self, best: Best) -> Array:
-        """Fit, (n,): 100 is the expected board of the family that is expected first. What is better than the
-        expected board of its family has a little more: kinds are not told apart by that. A shared board is as
+        """Fit, (n,): 100 is the expected board of the family that is expected first. A shared board is as
         good as for the worst-off."""
-        most = max(best.norms.values(), default=1.0)
-        norms = np.array([best.norms.get(name, most) for name in self.families])
-        reached = self.product(best) / np.maximum(norms, _NOTHING)
-        over = tables().fit.over_expected
-        own = 100 * self.kind(best) * np.minimum(reached, 1 + over * (reached - 1))
+        own = fit_from(best, self.families, self.kind(best), self.product(best))
         return np.asarray(own if self.sharers_fit is None else np.minimum(own, self.sharers_fit))
+
+
+def fit_from(best: Best, names: Sequence[str], kind: Array, product: Array) -> Array:
+    """Fit of boards from their product, (n,), which it rises with. What is better than the expected board of
+    its family has a little more: kinds are not told apart by that.
+
+    Args:
+        names: their families.
+        kind: what is kept for that, (n,).
+    """
+    most = max(best.norms.values(), default=1.0)
+    reached = product / np.maximum(np.array([best.norms.get(name, most) for name in names]), _NOTHING)
+    return np.asarray(100 * kind * np.minimum(reached, 1 + tables().fit.over_expected * (reached - 1)))
+
+
+def weighed(weights: dict[str, float], factors: dict[str, Array]) -> Array:
+    """Weighted geometric mean of the factors, so that one fatal flaw shows, (n,)."""
+    logs = [weights[name] * np.log(np.maximum(factors[name], _NOTHING)) for name in FACTORS]
+    return np.asarray(np.exp(np.sum(logs, axis=0)))
 
 
 def wanted_of(case: Case, target_l: float | None, names: Sequence[str]) -> Wanted:

@@ -80,13 +80,20 @@ class Wanted:
     width_m: Array
 
 
+def size_parts(hull: Hull, wanted: Wanted) -> tuple[Array, Array, Array]:
+    """How near boards are to the litres, the length and the width that are expected, each (n,), 0-1."""
+    c = calibration()
+    return (
+        near(hull.litres, wanted.litres, c.growth_litres),
+        near(hull.fleet.length, wanted.length_m, c.growth_length),
+        near(hull.fleet.width, wanted.width_m, c.growth_width),
+    )
+
+
 def growth_of(
     rider: Rider, conditions: Conditions, hull: Hull, ridden: RideSummary, wanted: Wanted
 ) -> Growth:
     """Growth of boards for a rider in a water: near the size that is expected, with room to learn."""
-    c = calibration()
-    litres = near(hull.litres, wanted.litres, c.growth_litres)
-    length = near(hull.fleet.length, wanted.length_m, c.growth_length)
-    width = near(hull.fleet.width, wanted.width_m, c.growth_width)
+    litres, length, width = size_parts(hull, wanted)
     learn, shared = _learn(rider, conditions, ridden), _shared(rider, ridden)
     return Growth(litres * length * width * learn * shared, litres, length, width, learn, shared, wanted)

@@ -64,19 +64,25 @@ def must_duck_dive(rider: Rider, conditions: Conditions) -> bool:
     return conditions.duck_dive_needed and out_back and rider.craft == "prone"
 
 
-def handle(hull: Hull, floats: Floats, rider: Rider, conditions: Conditions) -> Handling:
-    """Judge how a fleet is carried and dived by this rider in these conditions."""
+def carried(hull: Hull, rider: Rider, conditions: Conditions) -> Array:
+    """How well this person carries each board, (n,), 0-1: by its mass, its length, what the car takes."""
     rules = tables().sizing.handling
     most = rules.child_mass_share if rider.child else rules.adult_mass_share
+    carry = _within(hull.mass_kg / rider.mass_kg, most)
+    limit = length_limit(rider, conditions)
+    if limit is not None:
+        carry = carry * _within(hull.fleet.length / rider.height_m, limit)
+    if rider.surfer.max_carry_m is not None:
+        carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m, _CAR_SOFT)
+    return carry
+
+
+def handle(hull: Hull, floats: Floats, rider: Rider, conditions: Conditions) -> Handling:
+    """Judge how a fleet is carried and dived by this rider in these conditions."""
     mass = hull.mass_kg / rider.mass_kg
     width = hull.fleet.width / rider.height_m
     length = hull.fleet.length / rider.height_m
-    carry = _within(mass, most)
-    limit = length_limit(rider, conditions)
-    if limit is not None:
-        carry = carry * _within(length, limit)
-    if rider.surfer.max_carry_m is not None:
-        carry = carry * _within(hull.fleet.length, rider.surfer.max_carry_m, _CAR_SOFT)
+    carry = carried(hull, rider, conditions)
     duck = expit((DUCK_MOST - floats.duck_dive) / calibration().duck_soft)
     if not must_duck_dive(rider, conditions):
         duck = np.ones(len(hull))

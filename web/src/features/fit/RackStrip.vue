@@ -36,13 +36,14 @@ function pathOf(id: number, board: RackBoard): string {
   return paths.get(id) ?? ''
 }
 
-const { places, fits, price, says } = useStripPlaces()
+const { places, fits, price, says, judgeInSight } = useStripPlaces()
 const first = computed(() => Math.max(0, Math.floor(left.value / EACH) - AROUND))
 const shown = computed(() =>
   places.value
     .slice(first.value, first.value + Math.ceil(wide.value / EACH) + 2 * AROUND)
     .map((row, i) => ({ ...row, index: first.value + i })),
 )
+judgeInSight(shown)
 /** Where Tab comes in: the place last walked to, or the first in sight once that was scrolled away. */
 const stop = computed(() => {
   const drawn = shown.value
@@ -136,7 +137,7 @@ function put(index: number): void {
   <section class="rack" aria-label="Rack" :style="{ '--bar': `${bar}px` }">
     <header>
       <span class="label">Rack, best first</span>
-      <span v-if="answer?.ranking.length">{{ fits }} of {{ places.length }} fit</span>
+      <span v-if="answer?.ranking.length">{{ fits }}</span>
       <span v-else>{{ places.length }} boards</span>
       <StripFilters />
     </header>

@@ -55,8 +55,9 @@ const four = computed<[string, boolean, string][]>(() => [
 ])
 const place = computed(() => {
   const at = answer.value?.ranking.findIndex((row) => row.id === answer.value?.bench?.id) ?? -1
-  const { ranking, shut } = answer.value ?? { ranking: [], shut: [] }
-  return at >= 0 ? `, ${at + 1} of ${ranking.length + shut.length} in the rack` : ''
+  const { ranking, behind, shut } = answer.value ?? { ranking: [], behind: [], shut: [] }
+  const count = ranking.length + behind.length + shut.length
+  return at >= 0 ? `, ${at + 1} of ${count} in the rack` : ''
 })
 </script>
 

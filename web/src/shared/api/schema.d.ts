@@ -1222,6 +1222,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fittings/{id}/rack/": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description Judge the boards behind the first too; nothing when the ticket is changed meanwhile. */
+        get: operations["fitting_rack"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/fittings/{id}/sales/": {
         parameters: {
             query?: never;
@@ -2507,8 +2524,9 @@ export interface components {
         };
         /**
          * Answer
-         * @description The answer of a ticket: the boards of the rack best first, and the numbers of those behind a gate,
-         *     which are not judged; ``present`` is the board ridden now, drawn, with its fit.
+         * @description The answer of a ticket: the boards of the rack best first; the numbers of those that stand behind them,
+         *     in no sure order (a large rack is not judged as a whole unless that is asked for), and of those behind a
+         *     gate, which are not judged; ``present`` is the board ridden now, drawn, with its fit.
          */
         Answer: {
             size: components["schemas"]["SizeResult"];
@@ -2516,6 +2534,8 @@ export interface components {
             judged_by: string[];
             /** Ranking */
             ranking: components["schemas"]["RackPlace"][];
+            /** Behind */
+            behind: number[];
             /** Shut */
             shut: number[];
             /** Not Yet */
@@ -10442,6 +10462,20 @@ export interface components {
             dents?: number;
         };
         /**
+         * WholeRack
+         * @description All boards of a rack that are open, best first, for a ticket as it stood at ``version``; empty while
+         *     mass or level is not known.
+         */
+        WholeRack: {
+            /** Version */
+            version: number;
+            /**
+             * Ranking
+             * @default []
+             */
+            ranking: components["schemas"]["RackPlace"][];
+        };
+        /**
          * Why
          * @description How the numbers of the board on the bench came about, as a ticket stood at ``version``.
          */
@@ -16785,6 +16819,70 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["QuiverTrip"];
                 };
+            };
+            /** @description a value that cannot be used: the field, the value and what is allowed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description nobody is signed in */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description there is no such thing in this shop */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description too many requests, or too many tries, from here */
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    fitting_rack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WholeRack"];
+                };
+            };
+            /** @description No response body */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description a value that cannot be used: the field, the value and what is allowed */
             400: {

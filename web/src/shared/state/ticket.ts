@@ -14,6 +14,7 @@ import {
   type Pins,
   type SettledSize,
   type Water,
+  type WholeRack,
 } from '@/shared/api/client'
 import type { SaveState } from '@/shared/save/queue'
 import { Saver, type Change } from './ticketSaver'
@@ -83,6 +84,19 @@ async function preferBoard(fitting: Fitting, boardId: number): Promise<void> {
   const params = { path: { id: fitting.id }, query: { preferred_board_id: boardId } }
   const led = await unwrap<Fitting>(api.GET('/api/fittings/{id}/', { params }))
   if (stands(fitting, led.version)) state.fitting = markRaw(led)
+}
+
+/** A large rack is answered with its first boards; somebody looks at what stands behind them. */
+async function loadRack(): Promise<void> {
+  const fitting = state.fitting
+  if (!fitting?.answer.behind.length) return
+  const path = { params: { path: { id: fitting.id } } }
+  const rack = await unwrap<WholeRack | undefined>(api.GET('/api/fittings/{id}/rack/', path))
+  const now = state.fitting
+  if (!rack || !now || !stands(fitting, rack.version)) return
+  const there = new Set(now.answer.ranking.map((row) => row.id))
+  const ranking = [...now.answer.ranking, ...rack.ranking.filter((row) => !there.has(row.id))]
+  state.fitting = markRaw({ ...now, answer: { ...now.answer, ranking, behind: [] } })
 }
 
 function cancelPending(): void {
@@ -285,6 +299,8 @@ export function useTicket() {
     putTyped: (board: Board) => change({ typed_board: board }),
     undo: () => step(state.undo, state.redo),
     redo: () => step(state.redo, state.undo),
+    /** The boards behind the first; a server that is away is said by the saver. */
+    loadRack: () => loadRack().catch(() => undefined),
     async loadList(): Promise<void> {
       state.list = await unwrap<FittingRow[]>(api.GET('/api/fittings/'))
     },

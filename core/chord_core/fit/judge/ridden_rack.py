@@ -1,0 +1,109 @@
+"""What the boards of a rack do for a surfer in a water: each is ridden when it is first asked for."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from threading import Lock
+
+import numpy as np
+
+from chord_core.fit.judge.baseline import baseline_boards
+from chord_core.fit.judge.case import NOW, Case
+from chord_core.hull.hull import Hull
+from chord_core.hull.stations import IndexArray
+from chord_core.ride.batches import RideSummary, summarize_rides
+from chord_core.ride.columns import concatenate
+from chord_core.ride.fins import FleetFins
+
+#: Where a board stands that was not ridden yet.
+_NOT_YET = -1
+
+
+class RiddenRack:
+    """A rack under one rider in one water; threads may share it.
+
+    Args:
+        hull: n boards, as ``labelled_hulls`` gives them.
+        fins: their fins, in the same order.
+        now: where the present board stands, if it is there; who asks for boards asks for it with the first.
+    """
+
+    def __init__(self, case: Case, hull: Hull, fins: FleetFins, now: int | None = None) -> None:
+        self.case, self.hull, self.fins = case, hull, fins
+        self._now = now
+        self._lock = Lock()
+        self._ridden: RideSummary | None = None
+        self._place = np.full(len(hull), _NOT_YET)
+        self._ranged = np.zeros(len(hull), bool)
+
+    def __len__(self) -> int:
+        """How many boards were ridden."""
+        return 0 if self._ridden is None else len(self._ridden)
+
+    def of(self, rows: IndexArray, target_l: float | None) -> RideSummary:
+        """What some boards do, without range and band where nobody asked for those.
+
+        Args:
+            rows: their places.
+            target_l: the advisor's own target [L], or None: the expected boards by which the case is measured
+                are ridden along, for a few boards more cost next to nothing.
+        """
+        lacks = rows[self._place[rows] == _NOT_YET]
+        if len(lacks):
+            self._add(lacks, self._ride(lacks, target_l, 0), ranged=False)
+        return self._taken(rows)
+
+    def with_range(self, rows: IndexArray, target_l: float | None) -> RideSummary:
+        """The same with the range of their waves and the band of their rides."""
+        lacks = rows[self._place[rows] == _NOT_YET]
+        if len(lacks):
+            self._add(lacks, self._ride(lacks, target_l, len(lacks)), ranged=True)
+        bare = rows[~self._ranged[rows]]
+        if len(bare):
+            more = self._ride(bare, target_l, len(bare))
+            with self._lock:
+                assert self._ridden is not None
+                self._ridden = self._ridden.filled(self._place[bare], more)
+                self._ranged[bare] = True
+        return self._taken(rows)
+
+    def _taken(self, rows: IndexArray) -> RideSummary:
+        with self._lock:
+            assert self._ridden is not None
+            place = self._place[rows]
+            if len(place) == len(self._ridden) and (place == np.arange(len(place))).all():
+                return self._ridden
+            return self._ridden.rows(place)
+
+    def _ride(self, rows: IndexArray, target_l: float | None, asked: int) -> RideSummary:
+        case = self.case
+        hull, fins = self.hull.rows(rows), self.fins.rows(rows)
+        name, expected, their_fins = baseline_boards(case, target_l)
+        if case.knows(name):
+            mine = summarize_rides(hull, fins, case.rider, case.conditions, asked=asked)
+        else:
+            both = summarize_rides(
+                hull.joined(expected), fins.joined(their_fins), case.rider, case.conditions, asked=asked
+            )
+            case.know(name, both.rows(slice(len(rows), None)))
+            mine = both.rows(slice(0, len(rows)))
+        at = np.flatnonzero(rows == self._now)
+        if len(at):
+            case.know(NOW, mine.rows(slice(int(at[0]), int(at[0]) + 1)))
+        return mine
+
+    def _add(self, rows: IndexArray, ridden: RideSummary, ranged: bool) -> None:
+        """Keep what was ridden without the lock: of two who asked at once the first is kept."""
+        with self._lock:
+            new = np.flatnonzero(self._place[rows] == _NOT_YET)
+            if not len(new):
+                return
+            begun = len(self)
+            mine = ridden.rows(new)
+            if self._ridden is None:
+                self._ridden = mine
+            else:
+                names = self._ridden.names or mine.names
+                self._ridden = replace(concatenate([self._ridden, mine]), names=names)
+            self._place[rows[new]] = begun + np.arange(len(new))
+            self._ranged[rows[new]] = ranged
