@@ -10,8 +10,10 @@ from typing import Any
 wsgi_app = "config.wsgi:application"
 chdir = str(Path(__file__).resolve().parent.parent)
 proc_name = "chord"
-#: Whoever waits for a turn at something long takes a thread, and no time.
-threads = 120
+#: Whoever waits for a turn at something long takes a thread, and neither time nor a connection.
+threads = 256
+#: Connections of the database that those threads share.
+os.environ.setdefault("CHORD_DATABASE_POOL", "16")
 keepalive = 75
 #: Tables and kernels are read once and shared by all processes.
 preload_app = True

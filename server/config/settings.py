@@ -95,16 +95,18 @@ WSGI_APPLICATION = "config.wsgi.application"
 TEMPLATES = [{"BACKEND": "django.template.backends.django.DjangoTemplates", "APP_DIRS": True}]
 
 DATABASES = {"default": env.db("DATABASE_URL", engine="django.db.backends.postgresql")}
-DATABASES["default"].setdefault("OPTIONS", {})
-DATABASES["default"]["CONN_MAX_AGE"] = env.int("CHORD_CONN_MAX_AGE", default=60)
-DATABASES["default"]["CONN_HEALTH_CHECKS"] = True
+# What answers requests shares so many connections among its threads at most, and waits for one so long [s];
+# other programs have one of their own, kept so long [s].
+_SHARED = env.int("CHORD_DATABASE_POOL", default=0)
+_POOL = {"pool": {"min_size": 2, "max_size": _SHARED, "timeout": 8}} if _SHARED else {}
+_CONNECTIONS = {"CONN_MAX_AGE": 0 if _SHARED else 60, "CONN_HEALTH_CHECKS": True}
+DATABASES["default"] |= {"OPTIONS": {**DATABASES["default"].get("OPTIONS", {}), **_POOL}, **_CONNECTIONS}
 REPLICA_BEHIND_S = env.int("CHORD_REPLICA_BEHIND", default=10)
 if env.str("DATABASE_REPLICA_URL", default=""):
     DATABASES["replica"] = {
         **env.db("DATABASE_REPLICA_URL", engine="django.db.backends.postgresql"),
-        "OPTIONS": {"connect_timeout": 3},
-        "CONN_MAX_AGE": DATABASES["default"]["CONN_MAX_AGE"],
-        "CONN_HEALTH_CHECKS": True,
+        "OPTIONS": {"connect_timeout": 3, **_POOL},
+        **_CONNECTIONS,
         "TEST": {"MIRROR": "default"},
     }
     DATABASE_ROUTERS = ["config.replica.Router"]

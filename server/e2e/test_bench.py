@@ -5,7 +5,8 @@ from selenium.webdriver.common.by import By
 from selenium.webdriver.common.keys import Keys
 from selenium.webdriver.remote.webelement import WebElement
 
-from e2e.browser_case import BrowserCase
+from demo.commands import fill_rack
+from e2e.browser_case import ROOT, BrowserCase
 from fittings.models import Fitting
 
 
@@ -215,3 +216,34 @@ class Bench(BrowserCase):
             lambda: self.driver.switch_to.active_element.get_attribute("data-index") == "21",
             "the board beside it",
         )
+
+
+class LargeRack(BrowserCase):
+    """Of a large rack the first boards are judged at once, the others when somebody looks there."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        fill_rack(ROOT / "demo", 400)
+        self.open_demo()
+        self.wait_text(".rack header", "or more of 400 fit")
+
+    def fits_in_sight(self) -> list[str]:
+        script = (
+            "return [...document.querySelectorAll('.hung')].map((e) => e.querySelector('.fit')?.innerText)"
+        )
+        return [says or "" for says in self.driver.execute_script(script)]
+
+    def test_where_somebody_looks(self) -> None:
+        before = self.text("[data-verdict]")
+        self.driver.execute_script("arguments[0].scrollLeft = 140 * 150", self.find(".boards"))
+        self.wait(lambda: "or more" not in self.text(".rack header"), "how many fit in all")
+        self.wait(lambda: all("fit" in says for says in self.fits_in_sight()), "their fits")
+        self.assertEqual(self.text("[data-verdict]"), before)
+        self.driver.execute_script("arguments[0].scrollLeft = 140 * 390", self.find(".boards"))
+        self.wait(lambda: all(says == "not yet" for says in self.fits_in_sight()), "those behind a gate")
+
+    def test_where_a_filter_may_show_one(self) -> None:
+        self.press("filter")
+        self.click("//label[contains(., 'open to this surfer only')]/input")
+        self.wait(lambda: "or more" not in self.text(".rack header"), "how many fit in all")
+        self.assertLess(self.rack_count(), 400)

@@ -1,22 +1,25 @@
 """What takes long gives way: to the answer to a change, which somebody waits for at the counter; to what is
 more urgent of others; and for good when its own ticket was changed meanwhile.
 
-A process works at one long thing at a time, and at two answers. All others wait for their turn, and take no
-time while they do: lists and sheets never wait for them.
+A process works at one long thing at a time, and at two answers. All others wait for their turn, and hold a
+thread but no connection of the database while they do: lists and sheets never wait for them.
 """
 
 from __future__ import annotations
 
 import heapq
+from collections import Counter
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass, field
 from enum import IntEnum
 from itertools import count
-from threading import BoundedSemaphore, Condition
+from threading import BoundedSemaphore, Condition, Event, Lock
 from time import monotonic
 from typing import TypeVar
 
 from chord_core.cancellation import Cancelled, cancellable
+from config.connections import give_back, waiting_for
 from fittings.models import Fitting
 
 _T = TypeVar("_T")
@@ -53,7 +56,7 @@ def foreground_request() -> Iterator[None]:
     with _quiet:
         _foreground += 1
     try:
-        with _ANSWERS:
+        with waiting_for(_ANSWERS):
             yield
     finally:
         with _quiet:
@@ -61,74 +64,145 @@ def foreground_request() -> Iterator[None]:
             _quiet.notify_all()
 
 
+@dataclass(eq=False)
+class Turn:
+    """A turn that is waited for or taken: the less, the earlier; ``called`` when it comes."""
+
+    urgency: Urgency
+    number: int
+    called: Event = field(default_factory=Event)
+
+    def __lt__(self, other: Turn) -> bool:
+        return (self.urgency, self.number) < (other.urgency, other.number)
+
+
 class Turns:
-    """Who may work at something long: one at a time, the most urgent first, then who came first. Of what is
-    read last who came last: whoever waited longest will have changed their ticket before it is done."""
+    """Who may work at something long: one at a time, the most urgent first, then who came last: whoever has
+    waited longest will have changed their ticket before it is done."""
 
     def __init__(self) -> None:
-        self._free = Condition()
-        self._waiting: list[tuple[Urgency, int]] = []
-        self._working: tuple[Urgency, int] | None = None
+        self._lock = Lock()
+        self._waiting: list[Turn] = []
+        self._working: Turn | None = None
         self._numbers = count()
 
     @property
     def waiting(self) -> int:
         """How many wait."""
-        with self._free:
+        with self._lock:
             return len(self._waiting)
 
-    def begin(self, urgency: Urgency, wanted: Callable[[], bool]) -> tuple[Urgency, int]:
+    def begin(self, urgency: Urgency, wanted: Callable[[], bool]) -> Turn:
         """Wait for a turn, and take it.
 
         Raises:
             Cancelled: it is not wanted any more.
         """
-        number = next(self._numbers)
-        me = (urgency, -number if urgency is Urgency.LATER else number)
+        me = Turn(urgency, -next(self._numbers))
         self._take(me, wanted)
         return me
 
-    def _take(self, me: tuple[Urgency, int], wanted: Callable[[], bool]) -> None:
-        with self._free:
+    def _take(self, me: Turn, wanted: Callable[[], bool]) -> None:
+        with self._lock:
             heapq.heappush(self._waiting, me)
+            if self._mine(me):
+                return
         while True:
-            with self._free:
-                if self._free.wait_for(lambda: self._working is None and self._waiting[0] == me, _ASKED_S):
-                    heapq.heappop(self._waiting)
-                    self._working = me
+            give_back()
+            me.called.wait(_ASKED_S)
+            with self._lock:
+                me.called.clear()
+                if self._mine(me):
                     return
             # Who is not waited for any more must not keep a thread.
             if not wanted():
-                with self._free:
+                with self._lock:
                     self._waiting.remove(me)
                     heapq.heapify(self._waiting)
-                    self._free.notify_all()
+                    self._call()
                 raise Cancelled
 
-    def give_way(self, me: tuple[Urgency, int], wanted: Callable[[], bool]) -> None:
-        """Let those go first who are more urgent; then go on.
+    def _mine(self, me: Turn) -> bool:
+        """Take the turn if it is this one's."""
+        mine = self._working is None and self._waiting[0] is me
+        if mine:
+            self._working = heapq.heappop(self._waiting)
+        return mine
+
+    def _call(self) -> None:
+        """Wake whose turn it is, and nobody else."""
+        if self._working is None and self._waiting:
+            self._waiting[0].called.set()
+
+    def give_way(self, me: Turn, wanted: Callable[[], bool]) -> None:
+        """Let those go first who are more urgent; then go on, before all others that are as urgent.
 
         Raises:
             Cancelled: it is not wanted any more.
         """
-        with self._free:
-            if not self._waiting or self._waiting[0][0] >= me[0]:
+        with self._lock:
+            if not self._waiting or self._waiting[0].urgency >= me.urgency:
                 return
             self._leave()
+            me.number = -next(self._numbers)
         self._take(me, wanted)
 
-    def end(self, me: tuple[Urgency, int]) -> None:
+    def end(self, me: Turn) -> None:
         """Let the next one work; nothing where one's turn was over already."""
-        with self._free:
-            if self._working == me:
+        with self._lock:
+            if self._working is me:
                 self._leave()
 
     def _leave(self) -> None:
         self._working = None
-        self._free.notify_all()
+        self._call()
 
 
-_turns = Turns()
+class _Awaited:
+    """The tickets that something is worked out for, each at its version; whether they still stand as they
+    were is asked of the database for all of them at once."""
+
+    def __init__(self) -> None:
+        self._lock = Lock()
+        self._waited: Counter[tuple[int, int]] = Counter()
+        self._changed: set[tuple[int, int]] = set()
+        self._asked = 0.0
+
+    @contextmanager
+    def waited(self, ticket: tuple[int, int]) -> Iterator[None]:
+        """While somebody waits for what is worked out for a ticket.
+
+        Args:
+            ticket: its number and version.
+        """
+        with self._lock:
+            self._waited[ticket] += 1
+        try:
+            yield
+        finally:
+            with self._lock:
+                self._waited[ticket] -= 1
+                if not self._waited[ticket]:
+                    del self._waited[ticket]
+                    self._changed.discard(ticket)
+
+    def stands(self, ticket: tuple[int, int], age_s: float) -> bool:
+        """Whether a ticket stands at its version; known from so long ago at most [s]."""
+        with self._lock:
+            if ticket in self._changed:
+                return False
+            if monotonic() - self._asked < age_s:
+                return True
+            self._asked = monotonic()
+            waited = set(self._waited)
+        there = Fitting.objects.filter(pk__in=[pk for pk, _ in waited]).values_list("pk", "version")
+        changed = waited.difference(there)
+        with self._lock:
+            self._changed |= changed & self._waited.keys()
+        return ticket not in changed
+
+
+_turns, _awaited = Turns(), _Awaited()
 
 
 def waiting() -> int:
@@ -140,33 +214,35 @@ def run_unless_stale(
     fitting: Fitting, work: Callable[[Fitting], _T], urgency: Urgency = Urgency.SOON
 ) -> _T | None:
     """What takes long to work out for a ticket; None when the ticket was changed meanwhile."""
-    unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version)
-    next_s, patience_s = 0.0, _PATIENCE_S[urgency]
+    ticket, patience_s = (fitting.pk, fitting.version), _PATIENCE_S[urgency]
+
+    def wanted() -> bool:
+        return _awaited.stands(ticket, _ASKED_S)
 
     def still() -> bool:
-        nonlocal next_s, patience_s
+        nonlocal patience_s
+        age_s = _REST_S
         with _quiet:
             if _foreground and patience_s > 0:
                 begun = monotonic()
                 _quiet.wait_for(lambda: not _foreground, patience_s)
                 patience_s -= monotonic() - begun
-                next_s = 0.0
-        _turns.give_way(me, unchanged.exists)
-        if monotonic() < next_s:
-            return True
-        next_s = monotonic() + _REST_S
-        return bool(unchanged.exists())
+                age_s = 0.0
+        _turns.give_way(me, wanted)
+        return _awaited.stands(ticket, age_s)
 
-    try:
-        me = _turns.begin(urgency, unchanged.exists)
-    except Cancelled:
-        return None
-    try:
-        with cancellable(still):
-            done = work(fitting)
-    except Cancelled:
-        return None
-    finally:
-        _turns.end(me)
+    with _awaited.waited(ticket):
+        try:
+            me = _turns.begin(urgency, wanted)
+        except Cancelled:
+            return None
+        try:
+            with cancellable(still):
+                done = work(fitting)
+        except Cancelled:
+            return None
+        finally:
+            _turns.end(me)
     # What was kept from before took no time at all, yet may be of facts that are gone.
-    return done if unchanged.exists() else None
+    unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version).exists()
+    return done if unchanged else None

@@ -3,6 +3,7 @@
 from typing import Any
 
 from django.apps import AppConfig
+from django.db.backends.signals import connection_created
 from django.db.models.signals import post_migrate
 
 
@@ -18,5 +19,9 @@ class TrailConfig(AppConfig):
     name = "trail"
 
     def ready(self) -> None:
-        """After every migration all tables are watched, those that are new too."""
+        """After every migration all tables are watched, those that are new too; a request that goes on with
+        another connection says again who makes its changes."""
+        from trail.middleware import say_again
+
+        connection_created.connect(say_again, dispatch_uid="say who again")
         post_migrate.connect(_watch, sender=self, dispatch_uid="watch tables")
