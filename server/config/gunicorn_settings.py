@@ -13,7 +13,7 @@ proc_name = "chord"
 #: Whoever waits for a turn at something long takes a thread, and neither time nor a connection.
 threads = 256
 #: Connections of the database that those threads share.
-os.environ.setdefault("CHORD_DATABASE_POOL", "16")
+os.environ.setdefault("CHORD_DATABASE_POOL", "32")
 keepalive = 75
 #: Tables and kernels are read once and shared by all processes.
 preload_app = True

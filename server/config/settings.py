@@ -98,7 +98,7 @@ DATABASES = {"default": env.db("DATABASE_URL", engine="django.db.backends.postgr
 # What answers requests shares so many connections among its threads at most, and waits for one so long [s];
 # other programs have one of their own, kept so long [s].
 _SHARED = env.int("CHORD_DATABASE_POOL", default=0)
-_POOL = {"pool": {"min_size": 2, "max_size": _SHARED, "timeout": 8}} if _SHARED else {}
+_POOL = {"pool": {"min_size": 2, "max_size": _SHARED, "timeout": 15}} if _SHARED else {}
 _CONNECTIONS = {"CONN_MAX_AGE": 0 if _SHARED else 60, "CONN_HEALTH_CHECKS": True}
 DATABASES["default"] |= {"OPTIONS": {**DATABASES["default"].get("OPTIONS", {}), **_POOL}, **_CONNECTIONS}
 REPLICA_BEHIND_S = env.int("CHORD_REPLICA_BEHIND", default=10)

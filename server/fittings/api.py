@@ -65,6 +65,12 @@ def _unless_changed(
     return HttpResponse(status=204) if made is None else json_response(made)
 
 
+def _answered(fitting: Fitting, status: int = 200, preferred: int | None = None) -> HttpResponse:
+    """A ticket with its answer, once it is its turn."""
+    with foreground_request():
+        return json_response(selectors.as_document(fitting, preferred), status)
+
+
 class FittingsView(ShopView):
     """The tickets of the shop."""
 
@@ -77,7 +83,7 @@ class FittingsView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Open a new one."""
         fitting = commands.open_fitting(self.shop, self.person, parse(FittingIn, request.data))
-        return json_response(selectors.as_document(fitting), 201)
+        return _answered(fitting, 201)
 
 
 class AskedView(ShopView):
@@ -112,7 +118,7 @@ class FittingView(ShopView):
     )
     def get(self, request: Request, pk: int) -> HttpResponse:
         """Show it; the answer is computed now."""
-        return json_response(selectors.as_document(self.own_or_404(Fitting, pk), _preferred(self)))
+        return _answered(self.own_or_404(Fitting, pk), preferred=_preferred(self))
 
     @extend_schema(request=FittingPatch, responses=FittingOut)
     def patch(self, request: Request, pk: int) -> HttpResponse:
@@ -139,7 +145,7 @@ class FittingBackView(ShopView):
     def post(self, request: Request, pk: int) -> HttpResponse:
         """Take it back."""
         fitting = get_object_or_404(Fitting.every.of(self.shop), pk=pk)
-        return json_response(selectors.as_document(commands.take_back(fitting)))
+        return _answered(commands.take_back(fitting))
 
 
 class WindowsView(ShopView):
@@ -182,7 +188,7 @@ class SinceView(ShopView):
         fitting = self.own_or_404(Fitting, pk)
         if self.query(Since).version == fitting.version:
             return HttpResponse(status=204)
-        return json_response(selectors.as_document(fitting))
+        return _answered(fitting)
 
 
 class FacesView(ShopView):
@@ -284,9 +290,7 @@ class ImportView(ShopView):
     def post(self, request: Request) -> HttpResponse:
         """Open a ticket from a document."""
         given = parse(FittingDocument, request.data)
-        return json_response(
-            selectors.as_document(commands.import_fitting(self.shop, self.person, given)), 201
-        )
+        return _answered(commands.import_fitting(self.shop, self.person, given), 201)
 
 
 class HandOutView(ShopView):
