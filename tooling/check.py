@@ -24,8 +24,8 @@ NAMED = ("core", "api", "screens")
 _NO_DATABASE = "postgres://nobody@127.0.0.1:1/none"
 #: Processes that share the tests of a part.
 _WORKERS = 2
-#: Browsers wait for timers and for each other: a third process fills the pauses.
-_SCREEN_WORKERS = 3
+#: What asks the database or drives a browser waits for it: a third process fills the pauses.
+_WAITING_WORKERS = 3
 Env = dict[str, str]
 Check = tuple[str, Sequence[str | Path], Path]
 
@@ -175,15 +175,14 @@ def _server(parts: Sequence[str], env: Env, names: Sequence[str] = ()) -> bool:
         # Tests ask from one address, and much.
         env = {**env, **server_env(cluster.url, key, demo=True), "CHORD_ANONYMOUS_RATE": "0"}
         Path(env["CHORD_STATIC_ROOT"]).mkdir(parents=True, exist_ok=True)
-        workers = [] if names else ["--parallel", str(_WORKERS)]
+        workers = [] if names else ["--parallel", str(_WAITING_WORKERS)]
         if "api" in parts:
             good &= _django("API", env, *workers, *_api_labels(names))
         if "screens" in parts:
             shutil.rmtree(BUILD / "faults", ignore_errors=True)
             labels = _labels(SERVER / "e2e", "e2e", names)
             every = [] if any(not label.startswith("-k") for label in labels[::2]) else ["e2e"]
-            browsers = [] if names else ["--parallel", str(_SCREEN_WORKERS)]
-            good &= _django("screens", env, *browsers, *labels, *every)
+            good &= _django("screens", env, *workers, *labels, *every)
     return good
 
 
