@@ -175,7 +175,7 @@ def _add_scale(verbs: argparse._SubParsersAction[argparse.ArgumentParser]) -> No
     scale = verbs.add_parser(
         "scale", help="how many advisors a machine carries, from what load measures alone"
     )
-    for name, usual in (("change", 120.0), ("windows", 60.0), ("doubts", 250.0), ("step", 95.0)):
+    for name, usual in (("change", 75.0), ("windows", 60.0), ("doubts", 250.0), ("step", 95.0)):
         scale.add_argument(
             f"--{name}", type=float, default=usual, metavar="MS", help=f"alone, in ms ({usual:g})"
         )

@@ -240,6 +240,8 @@ LOGGING = {
             "propagate": False,
         },
         "django": {"level": env.str("CHORD_LOG_LEVEL", default="INFO")},
+        # That the database is away is said once for each answer, not at every try to connect again.
+        "psycopg.pool": {"level": "ERROR"},
     },
     "root": {"handlers": ["console"], "level": env.str("CHORD_LOG_LEVEL", default="INFO")},
 }
