@@ -3,6 +3,7 @@
 DATABASE_URL           where the database is (needed)
 DATABASE_REPLICA_URL   a streaming replica of it, from which browsers read; default none
 CHORD_REPLICA_BEHIND   seconds for which who changed something does not read from it; default 10
+CHORD_DATABASE_POOL    connections that the threads of a process share; default 0: one each; gunicorn: 32
 CHORD_SECRET_KEY       the signing key (needed unless CHORD_DEBUG)
 CHORD_HOSTS            names the server answers to, comma separated; default 127.0.0.1,localhost
 CHORD_HTTPS            whether it stands behind https; default true. `./chord start` on loopback: false

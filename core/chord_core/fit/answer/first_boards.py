@@ -23,7 +23,8 @@ from chord_core.hull.stations import Array, IndexArray
 from chord_core.ride.batches import RideSummary
 from chord_core.tables import tables
 
-#: So many times as many boards as are asked for are ridden first.
+#: So many times as many boards as are asked for are ridden first: with more some are ridden for nothing, with
+#: fewer the fit that the others have to reach is found too low.
 _TIMES = 2
 #: What rounding may take from a bound.
 _ROUNDED = 1e-6
@@ -53,19 +54,19 @@ class _Rack:
     def target_l(self) -> float | None:
         return self.sized.target_l
 
-    def _cut(self, rows: IndexArray) -> tuple[list[Board], Hull, RideSummary]:
+    def _some(self, rows: IndexArray) -> tuple[list[Board], Hull, RideSummary]:
         ridden = self.riding.of(rows, self.target_l)
         return [self.boards[row] for row in rows], self.riding.hull.rows(rows), ridden
 
     def fit(self, rows: IndexArray) -> Array:
         """Fit of some boards."""
-        boards, hull, ridden = self._cut(rows)
+        boards, hull, ridden = self._some(rows)
         judged = judge(self.sized.case, self.target_l, boards, hull, ridden)
         return judged.fit(self.sized.baseline.best)
 
     def judged(self, rows: IndexArray) -> JudgedRack:
         """Some boards, judged."""
-        boards, hull, ridden = self._cut(rows)
+        boards, hull, ridden = self._some(rows)
         fins = self.riding.fins.rows(rows)
         return judge_rack(self.sized.case, boards, hull, self.target_l, fins, ridden, self.sized)
 
@@ -110,13 +111,13 @@ def judge_first(
     nearest = np.argsort(-nearness(riding.case, target_l, boards, riding.hull), kind="stable")
     asked = np.union1d(nearest[: _TIMES * most], must_be)
     # Which rides the expected boards along, by which the bound is measured.
-    cut = _cut(rack.fit(asked), riding.case.rider.surfer, most)
+    line = _line(rack.fit(asked), riding.case.rider.surfer, most)
     at_most = most_fit(riding.case, target_l, boards, riding.hull)
-    asked = np.union1d(asked, np.flatnonzero(at_most >= cut - _ROUNDED))
+    asked = np.union1d(asked, np.flatnonzero(at_most >= line - _ROUNDED))
     judged = rack.judged(asked)
     certain = len(boards)
     if len(asked) < len(boards):
-        certain = int((judged.fit >= _cut(judged.fit, riding.case.rider.surfer, most)).sum())
+        certain = int((judged.fit >= _line(judged.fit, riding.case.rider.surfer, most)).sum())
     first = asked[judged.order[:certain]]
     worth = at_most.copy()
     worth[asked] = judged.fit
@@ -126,7 +127,7 @@ def judge_first(
     return FirstBoards(judged, asked, certain, behind)
 
 
-def _cut(fit: Array, surfer: Surfer, most: int) -> float:
+def _line(fit: Array, surfer: Surfer, most: int) -> float:
     """Fit from which on boards stand before all that have less: at the ``most``-th board, at the foot of its
     step, and no higher than where a wish or a budget puts boards before better ones."""
     rules = tables().fit

@@ -29,8 +29,8 @@ def _most_rides(case: Case, best_rides: Array, along_m_s: float) -> float:
     return float((every / np.maximum(best_rides, _NOTHING)).min())
 
 
-def _still(case: Case, target_l: float | None, names: Sequence[str], hull: Hull) -> dict[str, Array]:
-    """The factors at most, (n,), as far as they do not hang on the ride."""
+def _without_riding(case: Case, target_l: float | None, names: Sequence[str], hull: Hull) -> dict[str, Array]:
+    """The factors but rides at most, (n,), 0-1, each as far as it does not hang on the ride."""
     sized = size_parts(hull, wanted_of(case, target_l, names))
     handling = carried(hull, case.rider, case.conditions)
     return {"style": np.ones(len(hull)), "handling": handling, "growth": np.prod(sized, axis=0)}
@@ -44,7 +44,7 @@ def nearness(case: Case, target_l: float | None, boards: Sequence[Board], hull: 
         hull: the same boards in the same order.
     """
     names = [board.family for board in boards]
-    factors = {"rides": np.ones(len(hull)), **_still(case, target_l, names, hull)}
+    factors = {"rides": np.ones(len(hull)), **_without_riding(case, target_l, names, hull)}
     shares = kept_shares(case, {})
     kind = np.array([shares.get(name, 0.0) for name in names])
     return np.asarray(kind * weighed(weights_for(case.rider, case.conditions), factors))
@@ -61,7 +61,7 @@ def most_fit(case: Case, target_l: float | None, boards: Sequence[Board], hull: 
     baseline = build_baseline(case, target_l)
     best, names = baseline.best, [board.family for board in boards]
     rides = _most_rides(case, best.rides, baseline.judged.ridden.along_m_s)
-    factors = {"rides": np.full(len(hull), rides), **_still(case, target_l, names, hull)}
+    factors = {"rides": np.full(len(hull), rides), **_without_riding(case, target_l, names, hull)}
     product = weighed(weights_for(case.rider, case.conditions), factors)
     kind = np.array([best.shares.get(name, 0.0) for name in names])
     return fit_from(best, names, kind, product)
