@@ -2,6 +2,7 @@
 // The API for who writes a program against it. To be read in five seconds: which addresses there are, what each
 // takes and answers.
 import { computed, onMounted, ref } from 'vue'
+import { NO_ANSWER } from '@/shared/api/client'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import TopBar from '@/shared/shell/TopBar.vue'
 
@@ -31,7 +32,7 @@ usePageTitle(() => 'Addresses')
 onMounted(async () => {
   const answer = await window.fetch('/api/openapi.json').catch(() => null)
   if (answer?.ok) found.value = (await answer.json()) as Described
-  else fault.value = 'The server does not answer.'
+  else fault.value = NO_ANSWER
 })
 
 const nameOf = (schema: { $ref?: string } | undefined) => schema?.$ref?.split('/').pop() ?? ''

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { nextTick, onMounted, ref } from 'vue'
-import { ApiError } from '@/shared/api/client'
+import { ApiError, failureText } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 
 defineProps<{ again?: boolean }>()
@@ -20,7 +20,7 @@ async function attempt(work: () => Promise<void>): Promise<void> {
   try {
     await work()
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
     if (!(error instanceof ApiError) || error.fault.field !== 'code') return
     code.value = ''
     await nextTick()

@@ -6,7 +6,7 @@ import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useBeside } from './beside'
 import { useBoardDetails } from './boardDetails'
 import { useRouter } from 'vue-router'
-import { api, ApiError, unwrap, type Order, type OrderIn } from '@/shared/api/client'
+import { api, failureText, unwrap, type Order, type OrderIn } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
 import { FACES, type Face } from './faces'
 import FlatFace from './FlatFace.vue'
@@ -56,7 +56,7 @@ async function orderIt(): Promise<void> {
     const made = await unwrap<Order>(api.POST('/api/orders/', { body }))
     await router.push(`/orders/${made.id}`)
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A board that is remembered, typed as one line of dims, with its kind beneath.
 import { computed, ref, watch } from 'vue'
-import { api, ApiError, unwrap, type Board, type Line } from '@/shared/api/client'
+import { api, failureText, unwrap, type Board, type Line } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
 
@@ -46,7 +46,7 @@ async function take(): Promise<void> {
     taken = text.value
     setFacts({ [props.field]: boardFrom(read) })
   } catch (error) {
-    own.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    own.value = failureText(error)
   }
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Three sets of one template, to be tried on the board on the bench: begun from here, read in the log.
 import { ref } from 'vue'
-import { api, ApiError, unwrap, type Log } from '@/shared/api/client'
+import { api, failureText, unwrap, type Log } from '@/shared/api/client'
 import { useTicket } from '@/shared/state/ticket'
 
 const props = defineProps<{ sets: readonly string[] }>()
@@ -24,7 +24,7 @@ async function begin(): Promise<void> {
     )
     begun.value = true
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   } finally {
     busy.value = false
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The water as it is said, kept as a break of the shop.
 import { ref } from 'vue'
-import { ApiError } from '@/shared/api/client'
+import { failureText } from '@/shared/api/client'
 import { useRack } from '@/shared/state/rack'
 import { useTicket } from '@/shared/state/ticket'
 
@@ -17,7 +17,7 @@ async function keep(): Promise<void> {
     name.value = ''
     setBreak(kept.id)
   } catch (error) {
-    own.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    own.value = failureText(error)
   }
 }
 </script>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The one-line reader: with nothing focused, typing goes here.
 import { computed, ref } from 'vue'
-import { api, ApiError, unwrap, type Board, type Line } from '@/shared/api/client'
+import { api, failureText, unwrap, type Board, type Line } from '@/shared/api/client'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { useTicket } from '@/shared/state/ticket'
@@ -79,7 +79,7 @@ async function enter(event: KeyboardEvent): Promise<void> {
     else if (now.kind === 'name') await ticket.openNew(text.value.trim())
     text.value = ''
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What the customer buys: the board on the bench leaves the rack and stands in their quiver; undone by a touch.
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, ApiError, unwrap, type Sale, type Sales } from '@/shared/api/client'
+import { api, failureText, unwrap, type Sale, type Sales } from '@/shared/api/client'
 import { shortDay } from '@/shared/log/when'
 import { useRack } from '@/shared/state/rack'
 import { useTicket } from '@/shared/state/ticket'
@@ -32,7 +32,7 @@ async function attempt(act: (id: number) => Promise<unknown>): Promise<void> {
     await act(id)
     fault.value = ''
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
   busy.value = false
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // On which terms the shop sells: its currency, its tax, its own prices of what goes with a board.
 import { onMounted, reactive, ref } from 'vue'
-import { api, ApiError, unwrap, type ShopTerms, type Terms } from '@/shared/api/client'
+import { api, failureText, unwrap, type ShopTerms, type Terms } from '@/shared/api/client'
 import BoxField from '@/shared/forms/BoxField.vue'
 import BoxSelect from '@/shared/forms/BoxSelect.vue'
 
@@ -31,7 +31,7 @@ async function keep(field: string, text: string, terms: Terms): Promise<void> {
     fault.field = ''
     emit('kept')
   } catch (error) {
-    const says = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    const says = failureText(error)
     Object.assign(fault, { field, text, says })
   }
 }

@@ -3,7 +3,7 @@
 import { markRaw, reactive, watch } from 'vue'
 import {
   api,
-  ApiError,
+  failureText,
   unwrap,
   type Compared,
   type Faces,
@@ -61,9 +61,7 @@ async function look<K extends keyof Looks>(
     const found = markRaw(await unwrap<Looks[K]>(call))
     if (stands()) Object.assign(state, { [what]: found })
   } catch (error) {
-    if (stands())
-      state.faults[what] =
-        error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    if (stands()) state.faults[what] = failureText(error)
   }
 }
 

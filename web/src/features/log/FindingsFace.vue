@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // All sessions of the shop: to be read in five seconds: where is the model off, and how many stand behind it.
 import { computed, onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, type Findings } from '@/shared/api/client'
+import { api, failureText, unwrap, type Findings } from '@/shared/api/client'
 
 defineEmits<{ back: [] }>()
 const found = ref<Findings | null>(null)
@@ -10,7 +10,7 @@ onMounted(async () => {
   try {
     found.value = await unwrap<Findings>(api.GET('/api/findings/'))
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 })
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Demo boards: which two would settle the size; those that are out, until when, and how they felt.
 import { ref, watch } from 'vue'
-import { api, ApiError, unwrap, type DemoPair, type Loan, type Log } from '@/shared/api/client'
+import { api, failureText, unwrap, type DemoPair, type Loan, type Log } from '@/shared/api/client'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { vDraft } from '@/shared/forms/draft'
 import { useSession } from '@/shared/shell/session'
@@ -30,7 +30,7 @@ async function find(): Promise<void> {
     )
     fault.value = ''
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 watch(

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // One session in full: what was said of it, what can be changed, its track.
 import { computed, ref, watch } from 'vue'
-import { ApiError, type LoggedSession, type Log, type TrackOut } from '@/shared/api/client'
+import { failureText, type LoggedSession, type Log, type TrackOut } from '@/shared/api/client'
 import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { vDraft } from '@/shared/forms/draft'
 import { readNumber } from '@/shared/units/units'
@@ -25,7 +25,7 @@ watch(
     try {
       track.value = await readTrack(props.log.fitting_id, id)
     } catch (error) {
-      fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+      fault.value = failureText(error)
     }
   },
   { immediate: true },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A track on its shore: the rides, numbered; under it the time: rides, paddling, waiting. Slips are put right here.
 import { computed, ref, watch } from 'vue'
-import { ApiError, type TrackEdit, type TrackOut } from '@/shared/api/client'
+import { failureText, type TrackEdit, type TrackOut } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { distanceText, speedText } from '@/shared/units/units'
 import { correctTrack } from './tracks'
@@ -64,7 +64,7 @@ async function correct(edit: TrackEdit | null): Promise<void> {
     fault.value = ''
     chosen.value = null
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 const middle = computed(() => (detail.value ? detail.value.start_s + detail.value.seconds / 2 : 0))

@@ -3,6 +3,7 @@ import { markRaw, reactive } from 'vue'
 import {
   api,
   ApiError,
+  failureText,
   unwrap,
   type Board,
   type LearningPatch,
@@ -19,9 +20,6 @@ const state = reactive({
   loads: 0,
 })
 
-const says = (error: unknown) =>
-  error instanceof ApiError ? error.fault.message : 'The server does not answer.'
-
 /** The last question: an answer to an earlier one is dropped. */
 let asked = 0
 
@@ -33,7 +31,7 @@ async function ask(call: Promise<Log>): Promise<boolean> {
       Object.assign(state, { log: markRaw(found), fault: '', loads: state.loads + 1 })
     return true
   } catch (error) {
-    if (mine === asked) state.fault = says(error)
+    if (mine === asked) state.fault = failureText(error)
     return false
   }
 }

@@ -3,6 +3,7 @@ import { reactive } from 'vue'
 import {
   api,
   ApiError,
+  failureText,
   unwrap,
   type Order,
   type OrderPatch,
@@ -18,15 +19,12 @@ const state = reactive({
   refused: {} as Record<string, { text: string; says: string }>,
 })
 
-const sentence = (error: unknown) =>
-  error instanceof ApiError ? error.fault.message : 'The server does not answer.'
-
 async function loadList(): Promise<void> {
   try {
     state.rows = await unwrap<OrderRow[]>(api.GET('/api/orders/'))
     state.fault = ''
   } catch (error) {
-    state.fault = sentence(error)
+    state.fault = failureText(error)
   }
 }
 
@@ -36,7 +34,7 @@ async function open(id: number): Promise<void> {
     state.order = await unwrap<Order>(api.GET('/api/orders/{id}/', { params: { path: { id } } }))
     state.fault = ''
   } catch (error) {
-    state.fault = sentence(error)
+    state.fault = failureText(error)
   }
 }
 
@@ -67,7 +65,7 @@ async function refuse(field: string, text: string, error: unknown): Promise<void
     await open(id)
     await loadList()
   }
-  state.refused[field] = { text, says: sentence(error) }
+  state.refused[field] = { text, says: failureText(error) }
 }
 
 /** Write one thing; what the server refuses stays where it was typed, with the reason. */

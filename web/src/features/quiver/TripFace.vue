@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A trip: to be read in five seconds: which one or two boards to take there.
 import { computed, reactive, ref } from 'vue'
-import { api, ApiError, unwrap, type Quiver, type QuiverTrip } from '@/shared/api/client'
+import { api, failureText, unwrap, type Quiver, type QuiverTrip } from '@/shared/api/client'
 import { useRack } from '@/shared/state/rack'
 import { useSession } from '@/shared/shell/session'
 import { massText, readDays, readLong, readMass, readNumber, type Days } from '@/shared/units/units'
@@ -54,7 +54,7 @@ async function ask(): Promise<void> {
   try {
     trip.value = await unwrap<QuiverTrip>(api.GET('/api/fittings/{id}/quiver/trip/', { params }))
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 </script>

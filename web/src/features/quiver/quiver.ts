@@ -3,6 +3,7 @@ import { markRaw, reactive } from 'vue'
 import {
   api,
   ApiError,
+  failureText,
   unwrap,
   type Board,
   type Line,
@@ -33,8 +34,6 @@ const state = reactive({
   loads: 0,
 })
 
-const says = (error: unknown) =>
-  error instanceof ApiError ? error.fault.message : 'The server does not answer.'
 const path = (id: number) => ({ path: { id } })
 
 /** The last question: an answer to an earlier one, or of another ticket, is dropped. */
@@ -49,7 +48,7 @@ function askMore(id: number, mine: number): void {
   resting = setTimeout(() => {
     const more = [loadNext(id, mine), loadMonths(id, mine), loadPlan(id, mine)]
     void Promise.all(more).catch((error: unknown) => {
-      if (mine === asked) state.fault = says(error)
+      if (mine === asked) state.fault = failureText(error)
     })
   }, REST_MS)
 }
@@ -69,7 +68,7 @@ async function load(id: number): Promise<void> {
     const found = await unwrap<Quiver>(api.GET('/api/fittings/{id}/quiver/', { params: path(id) }))
     if (mine === asked) take(found, mine)
   } catch (error) {
-    if (mine === asked) state.fault = says(error)
+    if (mine === asked) state.fault = failureText(error)
   }
 }
 
@@ -118,7 +117,7 @@ async function write(
     if (mine === asked) take(found, mine)
     return true
   } catch (error) {
-    state.refused[field] = { text, says: says(error) }
+    state.refused[field] = { text, says: failureText(error) }
     // Somebody else changed it or took it away: theirs is shown.
     if (error instanceof ApiError && [404, 409].includes(error.status)) await load(id)
     else askMore(id, mine)

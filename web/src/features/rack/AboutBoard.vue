@@ -2,7 +2,7 @@
 // What a board is, apart from its curves: its line, family, build, boxes, price. Each field is kept when it is
 // left.
 import { computed, ref } from 'vue'
-import { api, ApiError, unwrap, type Line } from '@/shared/api/client'
+import { api, failureText, unwrap, type Line } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
@@ -30,7 +30,7 @@ async function takeLine(text: string): Promise<void> {
       if (read.name) of.name = read.name
     })
   } catch (error) {
-    const says = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    const says = failureText(error)
     typed.refuse('line', text, says)
   }
 }

@@ -5,7 +5,7 @@ import ChoiceButtons from '@/shared/forms/ChoiceButtons.vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
-import { api, ApiError, unwrap, type Beside, type Curves } from '@/shared/api/client'
+import { api, failureText, unwrap, type Beside, type Curves } from '@/shared/api/client'
 import { at, lengthOf, planPath, shiftFor, sidePath } from '@/shared/drawing/drawing'
 import TopBar from '@/shared/shell/TopBar.vue'
 import DifferenceCurve from './DifferenceCurve.vue'
@@ -36,7 +36,7 @@ watch(
         api.GET('/api/rack/beside/', { params: { query: { ids } } }),
       )
     } catch (error) {
-      fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+      fault.value = failureText(error)
     }
   },
   { immediate: true },

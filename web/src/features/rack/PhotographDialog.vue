@@ -3,7 +3,7 @@
 // makes the board, how far a width may be off.
 import { computed, ref, watch } from 'vue'
 import FileButton from '@/shared/shell/FileButton.vue'
-import type { PhotographOut } from '@/shared/api/client'
+import { NO_ANSWER, type PhotographOut } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
 import { useFieldErrors } from '@/shared/forms/fieldErrors'
@@ -84,7 +84,7 @@ async function find(): Promise<void> {
       widths.value = said.widths.map((one) => ({ ...one }))
     }
   } catch {
-    if (mine === asked) fault.value = 'The server does not answer.'
+    if (mine === asked) fault.value = NO_ANSWER
   }
   if (mine === asked) going.value = false
 }

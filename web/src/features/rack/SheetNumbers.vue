@@ -2,7 +2,7 @@
 // What the core makes of the board: how much it holds and how surely, what to measure next, what it does by
 // itself, what it is worth, what happened to it.
 import { computed, ref, watch } from 'vue'
-import { api, ApiError, unwrap, type RangeOf, type TradeIn } from '@/shared/api/client'
+import { api, failureText, unwrap, type RangeOf, type TradeIn } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 import { useSheet } from './sheet'
 import { lengthText, massText, readMeasure, widthText } from '@/shared/units/units'
@@ -65,7 +65,7 @@ async function value(): Promise<void> {
     wrong.value = ''
   } catch (error) {
     worth.value = null
-    wrong.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    wrong.value = failureText(error)
   }
 }
 watch(
@@ -84,7 +84,7 @@ async function ask(lengths = ''): Promise<void> {
     range.value = await unwrap<RangeOf>(api.GET('/api/boards/{id}/range/', { params }))
     off.value = ''
   } catch (error) {
-    off.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    off.value = failureText(error)
   }
 }
 watch(

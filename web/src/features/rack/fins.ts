@@ -1,6 +1,13 @@
 // The fin wall: what hangs there, changed one by one or by the table.
 import { reactive } from 'vue'
-import { api, ApiError, unwrap, type FinsOut, type FinsRead } from '@/shared/api/client'
+import {
+  api,
+  ApiError,
+  failureText,
+  unwrap,
+  type FinsOut,
+  type FinsRead,
+} from '@/shared/api/client'
 
 const state = reactive({
   rows: null as FinsOut[] | null,
@@ -9,15 +16,12 @@ const state = reactive({
   fault: '',
 })
 
-const sentence = (error: unknown) =>
-  error instanceof ApiError ? error.fault.message : 'The server does not answer.'
-
 async function load(): Promise<void> {
   try {
     state.rows = await unwrap<FinsOut[]>(api.GET('/api/fins/'))
     state.fault = ''
   } catch (error) {
-    state.fault = sentence(error)
+    state.fault = failureText(error)
   }
 }
 
@@ -42,7 +46,7 @@ async function type(row: FinsOut, field: Field, text: string): Promise<void> {
   } catch (error) {
     // Somebody else changed it: theirs is shown, ours stays typed.
     if (error instanceof ApiError && error.status === 409) await load()
-    state.refused[key] = { text, says: sentence(error) }
+    state.refused[key] = { text, says: failureText(error) }
   }
 }
 
@@ -51,7 +55,7 @@ async function takeOff(row: FinsOut): Promise<void> {
     await unwrap(api.DELETE('/api/fins/{id}/', { params: { path: { id: row.id } } }))
     state.rows = state.rows?.filter((one) => one.id !== row.id) ?? null
   } catch (error) {
-    state.fault = sentence(error)
+    state.fault = failureText(error)
   }
 }
 
@@ -67,7 +71,7 @@ async function readTable(
     if (read.kept) await load()
     return read
   } catch (error) {
-    state.fault = sentence(error)
+    state.fault = failureText(error)
     return null
   }
 }

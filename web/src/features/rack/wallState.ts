@@ -1,6 +1,13 @@
 // What is looked for in the rack, what was found, and the boards that are in sight.
 import { computed, markRaw, reactive, shallowReactive } from 'vue'
-import { api, ApiError, unwrap, type Demand, type Found, type RackBoard } from '@/shared/api/client'
+import {
+  api,
+  failureText,
+  unwrap,
+  type Demand,
+  type Found,
+  type RackBoard,
+} from '@/shared/api/client'
 
 export interface Between {
   low?: number
@@ -67,7 +74,7 @@ async function find(): Promise<void> {
     if (mine === asking) Object.assign(state, { found: markRaw(found), fault: '' })
   } catch (error) {
     if (mine !== asking) return
-    state.fault = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    state.fault = failureText(error)
   }
 }
 

@@ -2,7 +2,7 @@
 // How advice did. To be read in five seconds: of how many tickets a board was bought, how often it was the first one,
 // what came back, and whether it rides as was said.
 import { computed, onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, type Advice } from '@/shared/api/client'
+import { api, failureText, unwrap, type Advice } from '@/shared/api/client'
 import { shortDay } from '@/shared/log/when'
 
 const found = ref<Advice | null>(null)
@@ -11,7 +11,7 @@ onMounted(async () => {
   try {
     found.value = await unwrap<Advice>(api.GET('/api/shop/advice/'))
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 })
 const all = computed(() => found.value?.rows[0])

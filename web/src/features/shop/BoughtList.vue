@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // What somebody bought, where it stood in the advice, and whether it came back.
 import { ref } from 'vue'
-import { api, ApiError, unwrap, type Sale } from '@/shared/api/client'
+import { api, failureText, unwrap, type Sale } from '@/shared/api/client'
 import { shortDay } from '@/shared/log/when'
 import { useSession } from '@/shared/shell/session'
 
@@ -22,7 +22,7 @@ async function change(id: number, back_as: Sale['back_as'], text = ''): Promise<
     going.value = null
     emit('changed')
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 const stood = (one: Sale) => {

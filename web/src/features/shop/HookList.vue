@@ -2,7 +2,7 @@
 // Webhooks: programs in the shop's network that are told of changes. To be read in five seconds: who hears of what,
 // and whether they took it.
 import { onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, type Hooks } from '@/shared/api/client'
+import { api, ApiError, NO_ANSWER, unwrap, type Hooks } from '@/shared/api/client'
 import { clock, shortDay } from '@/shared/log/when'
 
 type Kind = Hooks['hooks'][number]['kinds'][number]
@@ -21,9 +21,7 @@ async function ask(call: Promise<Hooks>): Promise<boolean> {
     return true
   } catch (error) {
     fault.value =
-      error instanceof ApiError
-        ? `${error.fault.field}: ${error.fault.message}`
-        : 'The server does not answer.'
+      error instanceof ApiError ? `${error.fault.field}: ${error.fault.message}` : NO_ANSWER
     return false
   }
 }

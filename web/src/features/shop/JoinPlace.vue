@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A printed link: somebody new chooses a name and a password, or a person another password.
 import { onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, type LinkSays, type Session } from '@/shared/api/client'
+import { api, ApiError, NO_ANSWER, unwrap, type LinkSays, type Session } from '@/shared/api/client'
 import { usePageTitle } from '@/shared/shell/pageTitle'
 import { shortDay } from '@/shared/log/when'
 
@@ -23,7 +23,7 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     const gone = error instanceof ApiError && error.status === 404
     const message = gone
       ? 'This link was used, or its day is over. Ask for another one.'
-      : (fault?.message ?? 'The server does not answer.')
+      : (fault?.message ?? NO_ANSWER)
     faults.value = { [known ? fault.field : 'page']: message }
   }
 }

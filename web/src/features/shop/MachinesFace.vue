@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Machines that ask the API: a till, a list of stock. To be read in five seconds: which, as what, used when last.
 import { onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, type Tokens } from '@/shared/api/client'
+import { api, failureText, unwrap, type Tokens } from '@/shared/api/client'
 import { clock, shortDay } from '@/shared/log/when'
 import HookList from './HookList.vue'
 
@@ -17,7 +17,7 @@ async function ask(call: Promise<Tokens>): Promise<boolean> {
     fault.value = ''
     return true
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
     return false
   }
 }

@@ -1,7 +1,15 @@
 <script setup lang="ts">
 // One's own sign-in: the password, the second factor, where one is signed in.
 import { onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, useToken, type Session, type SignedIn } from '@/shared/api/client'
+import {
+  api,
+  ApiError,
+  NO_ANSWER,
+  unwrap,
+  useToken,
+  type Session,
+  type SignedIn,
+} from '@/shared/api/client'
 import { clock, shortDay } from '@/shared/log/when'
 import { browserName } from './browserName'
 import SecondFactor from './SecondFactor.vue'
@@ -18,7 +26,7 @@ async function attempt(work: () => Promise<void>): Promise<void> {
     await work()
   } catch (error) {
     const fault = error instanceof ApiError ? error.fault : null
-    faults.value = { [fault?.field ?? 'page']: fault?.message ?? 'The server does not answer.' }
+    faults.value = { [fault?.field ?? 'page']: fault?.message ?? NO_ANSWER }
   }
 }
 async function list(): Promise<void> {

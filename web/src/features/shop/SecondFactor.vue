@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // A second factor by an app on the phone: set up by a picture, confirmed by its first figures.
 import { onMounted, ref } from 'vue'
-import { api, ApiError, unwrap, type SecondFactor } from '@/shared/api/client'
+import { api, failureText, unwrap, type SecondFactor } from '@/shared/api/client'
 
 const state = ref<SecondFactor | null>(null)
 const code = ref('')
@@ -15,7 +15,7 @@ async function ask(call: () => Promise<SecondFactor>): Promise<void> {
     fault.value = code.value = password.value = ''
     turningOff.value = false
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 const PATH = '/api/me/second-factor/'

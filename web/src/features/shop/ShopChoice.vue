@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // Which of one's shops one works in now; an owner opens a further one.
 import { ref } from 'vue'
-import { api, ApiError, unwrap, type Session } from '@/shared/api/client'
+import { api, failureText, unwrap, type Session } from '@/shared/api/client'
 import { useSession } from '@/shared/shell/session'
 
 const { session } = useSession()
@@ -15,7 +15,7 @@ async function moved(call: Promise<Session>): Promise<void> {
     await call
     window.location.assign('/')
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   }
 }
 const go = (shop_id: number) =>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 // The trail. To be read in five seconds: who changed what last, from what to what.
 import { computed, onMounted, ref, watch } from 'vue'
-import { api, ApiError, unwrap, type TrailPage } from '@/shared/api/client'
+import { api, failureText, unwrap, type TrailPage } from '@/shared/api/client'
 import { clock, shortDay } from '@/shared/log/when'
 
 const rows = ref<TrailPage['changes']>([])
@@ -42,7 +42,7 @@ async function load(more = false): Promise<void> {
     kinds.value = found.kinds
     fault.value = ''
   } catch (error) {
-    fault.value = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    fault.value = failureText(error)
   } finally {
     if (mine === last) busy.value = false
   }

@@ -3,6 +3,7 @@ import { markRaw, reactive } from 'vue'
 import {
   api,
   ApiError,
+  NO_ANSWER,
   unwrap,
   type Customer,
   type CustomerPatch,
@@ -27,7 +28,7 @@ async function attempt<T>(call: Promise<T>, then: (found: T) => void): Promise<b
     state.fault = null
     return true
   } catch (error) {
-    const away = { field: 'server', value: null, message: 'The server does not answer.' }
+    const away = { field: 'server', value: null, message: NO_ANSWER }
     state.fault = error instanceof ApiError ? error.fault : away
     return false
   }

@@ -3,6 +3,7 @@ import { computed, onScopeDispose, ref } from 'vue'
 import {
   api,
   ApiError,
+  failureText,
   unwrap,
   type Jobs,
   type Numbers,
@@ -77,8 +78,7 @@ export function useNumbers() {
         fault.value = 'Somebody set other numbers meanwhile: look at them, then keep yours again.'
         void load()
       } else {
-        fault.value =
-          error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+        fault.value = failureText(error)
       }
       return null
     }

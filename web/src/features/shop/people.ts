@@ -1,6 +1,6 @@
 // People of the shop, links that are open, and what is done to them.
 import { markRaw, reactive } from 'vue'
-import { api, ApiError, unwrap, type LinkOut, type People, type Role } from '@/shared/api/client'
+import { api, failureText, unwrap, type LinkOut, type People, type Role } from '@/shared/api/client'
 
 const state = reactive({
   people: null as People | null,
@@ -15,7 +15,7 @@ async function ask(call: Promise<People>): Promise<boolean> {
     state.fault = ''
     return true
   } catch (error) {
-    state.fault = error instanceof ApiError ? error.fault.message : 'The server does not answer.'
+    state.fault = failureText(error)
     return false
   }
 }

@@ -2,7 +2,7 @@
 import { computed, markRaw, reactive } from 'vue'
 import {
   api,
-  ApiError,
+  failureText,
   unwrap,
   type Break,
   type BreakIn,
@@ -44,10 +44,6 @@ function query(): Record<string, unknown> {
   return { months, light, free }
 }
 
-function says(error: unknown): string {
-  return error instanceof ApiError ? error.fault.message : 'The server does not answer.'
-}
-
 /** Ask what the break in sight gives; a later question overtakes an earlier one. */
 async function ask(whom: Whom, fitting: number | null): Promise<void> {
   const id = state.id
@@ -63,7 +59,7 @@ async function ask(whom: Whom, fitting: number | null): Promise<void> {
     if (mine !== asking) return
     Object.assign(state, { gives: markRaw(gives), fault: '' })
   } catch (error) {
-    if (mine === asking) Object.assign(state, { gives: null, fault: says(error) })
+    if (mine === asking) Object.assign(state, { gives: null, fault: failureText(error) })
     return
   }
   if (fitting === null) {
@@ -113,7 +109,7 @@ async function calibrate(): Promise<void> {
     const found = await unwrap<Calibrated>(api.GET('/api/breaks/{id}/calibrate/', path))
     Object.assign(state, { calibrated: markRaw(found), calibrateFault: '' })
   } catch (error) {
-    Object.assign(state, { calibrated: null, calibrateFault: says(error) })
+    Object.assign(state, { calibrated: null, calibrateFault: failureText(error) })
   }
 }
 

@@ -141,6 +141,14 @@ export class ApiError extends Error {
   }
 }
 
+/** What is said where a call came to nothing. */
+export const NO_ANSWER = 'The server does not answer.'
+
+/** Why a call failed, in a sentence: what the server said against it, or that it does not answer. */
+export function failureText(error: unknown): string {
+  return error instanceof ApiError ? error.fault.message : NO_ANSWER
+}
+
 let token = ''
 
 /** The header that posts need, where one talks to the server by hand. */
