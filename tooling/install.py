@@ -7,7 +7,8 @@ import os
 import shutil
 import subprocess
 import sys
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
+from concurrent.futures import ThreadPoolExecutor
 from pathlib import Path
 
 from tooling.kernels import kernels_folder, sweep_kernels
@@ -190,13 +191,17 @@ def front_end() -> None:
     once("web", "front end", WEB / "dist" / "index.html", sources, make)
 
 
+def _in_turn(works: Sequence[Callable[[], None]]) -> None:
+    for work in works:
+        work()
+
+
 def install(browser: bool = False, database: bool = True, tests: bool = False) -> None:
     """Everything that the application needs to run; with ``browser`` also what drives its screens, with
     ``tests`` what checks it."""
     BUILD.mkdir(exist_ok=True)
     system_packages(browser, database)
-    core_packages()
-    if browser or tests:
-        test_packages()
-    node_packages()
-    front_end()
+    lines = [[core_packages, *([test_packages] if browser or tests else [])], [node_packages, front_end]]
+    # Neither needs the other, and each waits for the network for a while.
+    with ThreadPoolExecutor(len(lines)) as pool:
+        list(pool.map(_in_turn, lines))

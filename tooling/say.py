@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import subprocess
 import sys
+import threading
 import time
 from collections.abc import Iterator, Mapping, Sequence
 from contextlib import contextmanager
@@ -19,17 +20,43 @@ def say(text: str) -> None:
     print(text, flush=True)
 
 
+class _Lines:
+    """Steps that go on at once share the screen: a line is ended before another one begins."""
+
+    def __init__(self) -> None:
+        self._one_at_a_time = threading.Lock()
+        self._open: object = None
+
+    def begin(self, step: object, text: str) -> None:
+        """Say that a step goes on; what is said of it later stands behind, or in a line of its own."""
+        with self._one_at_a_time:
+            print(f"{'' if self._open is None else chr(10)}  {text} ...", end="", flush=True)
+            self._open = step
+
+    def end(self, step: object, text: str, how: str) -> None:
+        """Say how a step ended."""
+        with self._one_at_a_time:
+            if self._open is step:
+                print(f" {how}", flush=True)
+            else:
+                print(f"{'' if self._open is None else chr(10)}  {text} ... {how}", flush=True)
+            self._open = None
+
+
+_LINES = _Lines()
+
+
 @contextmanager
 def step(text: str) -> Iterator[None]:
     """Say what is done now, and how long it took."""
-    start = time.monotonic()
-    print(f"  {text} ...", end="", flush=True)
+    this, start = object(), time.monotonic()
+    _LINES.begin(this, text)
     try:
         yield
     except BaseException:
-        print(" failed", flush=True)
+        _LINES.end(this, text, "failed")
         raise
-    print(f" {time.monotonic() - start:.1f} s", flush=True)
+    _LINES.end(this, text, f"{time.monotonic() - start:.1f} s")
 
 
 def run(command: Sequence[str | Path], *, cwd: Path, env: Mapping[str, str] | None = None) -> str:
