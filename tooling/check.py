@@ -59,7 +59,7 @@ def _all_of(checks: Sequence[Check], env: Env) -> bool:
 
 def _style(web: bool = True) -> list[Check]:
     ruff = VENV / "bin" / "ruff"
-    python = ["core", "server", "tooling", "standins", "chord"]
+    python = ["core", "server", "tooling", "standins", "deploy", "chord"]
     node = [
         ("eslint", ["npm", "run", "--silent", "lint"], WEB),
         ("prettier", ["npm", "run", "--silent", "format"], WEB),

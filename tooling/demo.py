@@ -9,6 +9,7 @@ from collections.abc import Iterator, Sequence
 from pathlib import Path
 
 from tooling.cluster import Cluster
+from tooling.elsewhere import installed, is_own_server
 from tooling.environment import kept_key, server_env
 from tooling.install import install
 from tooling.paths import PYTHON, SERVER, state_folder
@@ -20,6 +21,10 @@ from tooling.serve import manage as run_manage
 @contextlib.contextmanager
 def database() -> Iterator[dict[str, str]]:
     """The environment in which Django's commands reach the database of ``./chord start``, or DATABASE_URL."""
+    if is_own_server():
+        with installed() as env:
+            yield env
+        return
     folder = state_folder() / "start"
     outside = os.environ.get("DATABASE_URL")
     install(database=not outside)
@@ -56,8 +61,11 @@ def restore(file: Path, replace: bool) -> int:
     Raises:
         CannotGoOn: the application runs on it: what it remembers would no longer be true.
     """
+    words = ["restore", str(file), *(["--replace"] if replace else [])]
+    if is_own_server():
+        return manage(words)
     lock = Running(state_folder() / "start").take()
     if lock is None:
         raise CannotGoOn("Chord runs on this database: end it first (Ctrl-C where it was started)")
     with lock:
-        return manage(["restore", str(file), *(["--replace"] if replace else [])])
+        return manage(words)

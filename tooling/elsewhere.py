@@ -3,10 +3,11 @@ processes there. Database, key and all else come from the environment (docs/runn
 
 from __future__ import annotations
 
+import contextlib
 import os
 import shutil
 import tempfile
-from collections.abc import Sequence
+from collections.abc import Iterator, Sequence
 from pathlib import Path
 
 from tooling.environment import core_env, server_programs_env, static_folder
@@ -31,6 +32,26 @@ def install_only() -> int:
     with step("gathering static files"):
         run([PYTHON, "manage.py", "collectstatic", "--no-input", "--clear"], cwd=SERVER, env=env)
     return 0
+
+
+def is_own_server() -> bool:
+    """Whether the environment is that of a server of one's own, on which nothing is installed by the way."""
+    return all(os.environ.get(name) for name in _NEEDED)
+
+
+@contextlib.contextmanager
+def installed() -> Iterator[dict[str, str]]:
+    """The environment of a command there, which leaves nothing behind.
+
+    Raises:
+        CannotGoOn: the environment lacks something, or nothing is installed.
+    """
+    env = _env()
+    try:
+        yield env
+    finally:
+        if (copy := env["NUMBA_CACHE_DIR"]) != core_env()["NUMBA_CACHE_DIR"]:
+            shutil.rmtree(copy, ignore_errors=True)
 
 
 def _env() -> dict[str, str]:

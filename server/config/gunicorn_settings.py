@@ -21,6 +21,8 @@ preload_app = True
 max_requests = 20_000
 max_requests_jitter = 4_000
 graceful_timeout = 5
+#: Nobody talks to it while it runs, and its folder may be read only.
+control_socket_disable = True
 loglevel = "warning"
 
 

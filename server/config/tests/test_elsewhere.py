@@ -80,6 +80,16 @@ class Serve(TransactionTestCase):
                 said = server.communicate(timeout=30)[0]
             self.assertEqual(server.returncode, 0, said)
 
+    def test_commands_there_need_nothing_that_only_installing_needs(self) -> None:
+        with another_database() as url, tempfile.TemporaryDirectory() as folder:
+            # Neither Node nor a folder of one's own: as in the container.
+            env = {"DATABASE_URL": url, "CHORD_SECRET_KEY": KEY, "PATH": folder, "CHORD_STATE": "/proc/none"}
+            for words in (("manage", "migrate", "--no-input"), ("backup", f"{folder}/made.backup")):
+                program = chord(*words, **env)
+                said = program.communicate(timeout=120)[0]
+                self.assertEqual(program.returncode, 0, said)
+            self.assertTrue(Path(folder, "made.backup").exists())
+
     def test_what_is_missing_in_the_environment_is_named(self) -> None:
         for words, env in (
             (("serve",), {}),

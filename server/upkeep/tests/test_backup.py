@@ -13,6 +13,7 @@ from pathlib import Path
 from typing import Any
 from urllib.parse import urlsplit, urlunsplit
 
+import psycopg
 from django.conf import settings
 from django.core.management import CommandError, call_command
 from django.db import connection
@@ -107,6 +108,13 @@ class Backups(TransactionTestCase):
         self.assertTrue(User.objects.get().check_password("wet wax and sand"))
         # What is made afterwards does not collide with what came back.
         Shop.objects.create(name="south")
+
+    def test_it_takes_no_place_under_a_running_application(self) -> None:
+        back_up(self.file)
+        with another_database() as url, psycopg.connect(url):
+            done = manage(url, "restore", str(self.file))
+        self.assertEqual(done.returncode, 1)
+        self.assertIn("others are connected to this database (1): end the application", done.stderr)
 
     def test_who_is_signed_in_stays_behind(self) -> None:
         self.client.force_login(User.objects.get())

@@ -6,7 +6,7 @@ from typing import Any
 
 from django.core.exceptions import ValidationError
 from django.core.management.base import BaseCommand, CommandError, CommandParser
-from django.db import IntegrityError, transaction
+from django.db import IntegrityError, ProgrammingError, transaction
 
 from accounts.models import Shop, User
 from accounts.rights import ROLES
@@ -33,6 +33,8 @@ class Command(BaseCommand):
                 User.objects.create_user(options["name"], password=password, shop=shop, role=options["role"])
         except ValidationError as error:
             raise CommandError(" ".join(error.messages)) from error
+        except ProgrammingError as error:
+            raise CommandError("the database has no tables yet: ./chord serve makes them") from error
         except IntegrityError as error:
             raise CommandError(f"there is a person “{options['name']}” already") from error
         made = " (new)" if new else ""

@@ -5,7 +5,7 @@ from typing import Any
 
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError, CommandParser
-from django.db import ProgrammingError
+from django.db import ProgrammingError, connection
 
 from accounts.models import Shop
 from upkeep.backup import BackupError, restore
@@ -17,6 +17,16 @@ def _held() -> int:
         return Shop.objects.filter(demo=False).count()
     except ProgrammingError:
         return 0
+
+
+def _others() -> int:
+    """Programs that are connected to the database besides this one."""
+    with connection.cursor() as cursor:
+        cursor.execute(
+            "SELECT count(*) FROM pg_stat_activity WHERE datname = current_database()"
+            " AND backend_type = 'client backend' AND pid <> pg_backend_pid()"
+        )
+        return int(cursor.fetchone()[0])
 
 
 class Command(BaseCommand):
@@ -34,6 +44,11 @@ class Command(BaseCommand):
         if (held := _held()) and not options["replace"]:
             shops = "a shop" if held == 1 else f"{held} shops"
             raise CommandError(f"the database holds {shops}; --replace puts the backup in their place")
+        if others := _others():
+            # What a running application remembers would no longer be true.
+            raise CommandError(
+                f"others are connected to this database ({others}): end the application and its worker first"
+            )
         try:
             manifest = restore(options["file"], lambda line: self.stdout.write(f"  {line}"))
         except (BackupError, OSError) as error:
