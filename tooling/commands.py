@@ -95,7 +95,10 @@ def _load(given: argparse.Namespace) -> int:
     from tooling.floods import floods
     from tooling.kills import kills
     from tooling.load import load
+    from tooling.throughput import throughput
 
+    if given.throughput:
+        return throughput(max(given.workers, 2))
     if given.kills:
         return kills(given.kills, given.workers)
     if given.floods:
@@ -269,6 +272,7 @@ def _parser() -> argparse.ArgumentParser:
     load.add_argument("--workers", type=int, default=1, help="processes that answer (1)")
     load.add_argument("--kills", type=int, default=0, metavar="N", help="instead kill a process so often")
     load.add_argument("--floods", action="store_true", help="instead light work beside floods")
+    load.add_argument("--throughput", action="store_true", help="instead whole answers a second")
     load.set_defaults(do=_load)
     fuzz = verbs.add_parser("fuzz", help="requests made up from the description of the API, as each role")
     fuzz.add_argument("roles", nargs="*", metavar="ROLE", help="only: owner advisor coach counter")

@@ -43,10 +43,17 @@ _PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 2.0, Urgency.LATER: 8.0}
 #: Who waits for a turn asks so often whether anybody still waits for them [s].
 _ASKED_S = 1.0
 #: So many answers are worked out side by side: one for each core of a small machine.
-_ANSWERS = BoundedSemaphore(2)
+_AT_ONCE = 2
+_ANSWERS = BoundedSemaphore(_AT_ONCE)
 
 _quiet = Condition()
 _foreground = 0
+
+
+def _none_waits() -> bool:
+    """Whether no answer has to wait for others, at the latest after ``_ASKED_S``."""
+    with _quiet:
+        return _quiet.wait_for(lambda: _foreground <= _AT_ONCE, _ASKED_S)
 
 
 @contextmanager
@@ -228,6 +235,10 @@ def run_unless_stale(
                 _quiet.wait_for(lambda: not _foreground, patience_s)
                 patience_s -= monotonic() - begun
                 age_s = 0.0
+        # What works beside answers makes them slower: where some have to wait for others, it never does.
+        while not _none_waits():
+            if not wanted():
+                return False
         _turns.give_way(me, wanted)
         return _awaited.stands(ticket, age_s)
 

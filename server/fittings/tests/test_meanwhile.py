@@ -77,7 +77,9 @@ class Meanwhile(ApiCase):
 
 
 class GivingWay(ApiCase):
-    def waiting(self) -> tuple[Future[str | None], Event, ThreadPoolExecutor]:
+    def waiting(
+        self, urgency: Urgency = Urgency.SOON
+    ) -> tuple[Future[str | None], Event, ThreadPoolExecutor]:
         """A search that has said that it began, in a thread of its own."""
         begun, pool = Event(), ThreadPoolExecutor(1)
         self.addCleanup(pool.shutdown)
@@ -88,7 +90,7 @@ class GivingWay(ApiCase):
             return "found"
 
         # A ticket that nobody has kept: that it is gone is asked of the database only after the waiting.
-        return pool.submit(run_unless_stale, Fitting(pk=0, version=1), search), begun, pool
+        return pool.submit(run_unless_stale, Fitting(pk=0, version=1), search, urgency), begun, pool
 
     def test_a_search_stands_still_while_a_change_is_answered(self) -> None:
         with foreground_request():
@@ -105,6 +107,23 @@ class GivingWay(ApiCase):
         with foreground_request():
             found, _, pool = self.waiting()
             self.assertIsNone(found.result(5))
+        pool.submit(connections.close_all).result()
+
+    def test_while_answers_wait_for_each_other_no_search_works_beside_them(self) -> None:
+        def answer() -> None:
+            with foreground_request():
+                pass
+
+        third = Thread(target=answer)
+        with foreground_request(), foreground_request():
+            third.start()
+            found, begun, pool = self.waiting(Urgency.WINDOWS)
+            self.assertTrue(begun.wait(5))
+            # Beside two answers it would go on after a second.
+            with self.assertRaises(TimeoutError):
+                found.result(1.6)
+        third.join(5)
+        self.assertIsNone(found.result(5))
         pool.submit(connections.close_all).result()
 
     def test_it_waits_once_all_in_all_and_not_at_every_piece(self) -> None:
