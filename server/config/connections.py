@@ -2,9 +2,10 @@
 
 from __future__ import annotations
 
+from collections import deque
 from collections.abc import Iterator
 from contextlib import contextmanager
-from threading import BoundedSemaphore
+from threading import Event, Lock
 
 from django.db import connections
 
@@ -18,13 +19,56 @@ def give_back() -> None:
             connection.close()
 
 
-@contextmanager
-def waiting_for(free: BoundedSemaphore) -> Iterator[None]:
-    """Within a semaphore; who has to wait for it keeps no connection meanwhile."""
-    if not free.acquire(blocking=False):
-        give_back()
-        free.acquire()
-    try:
-        yield
-    finally:
-        free.release()
+class Places:
+    """So many places at once, the next for who has waited longest. With a semaphore of the library whoever
+    comes just when one is free takes it, and who waited goes to the end of the line."""
+
+    def __init__(self, count: int) -> None:
+        self._free = count
+        self._line: deque[Event] = deque()
+        self._lock = Lock()
+
+    @property
+    def waiting(self) -> int:
+        """How many stand in the line."""
+        with self._lock:
+            return len(self._line)
+
+    def _take(self) -> Event | None:
+        """Take a free place, or stand in the line: its turn is what is given back."""
+        with self._lock:
+            if self._free and not self._line:
+                self._free -= 1
+                return None
+            self._line.append(turn := Event())
+            return turn
+
+    def _give_up(self, turn: Event) -> None:
+        """Not wait any more: out of the line, or on with what was given meanwhile."""
+        with self._lock:
+            if turn in self._line:
+                self._line.remove(turn)
+                return
+        self._leave()
+
+    def _leave(self) -> None:
+        with self._lock:
+            if self._line:
+                self._line.popleft().set()
+            else:
+                self._free += 1
+
+    @contextmanager
+    def taken(self) -> Iterator[None]:
+        """Within a place; who has to wait for it keeps no connection meanwhile."""
+        if turn := self._take():
+            try:
+                give_back()
+                turn.wait()
+            except BaseException:
+                self._give_up(turn)
+                raise
+        try:
+            yield
+        finally:
+            self._leave()

@@ -14,12 +14,12 @@ from contextlib import contextmanager
 from dataclasses import dataclass, field
 from enum import IntEnum
 from itertools import count
-from threading import BoundedSemaphore, Condition, Event, Lock
+from threading import Condition, Event, Lock
 from time import monotonic
 from typing import TypeVar
 
 from chord_core.cancellation import Cancelled, cancellable
-from config.connections import give_back, waiting_for
+from config.connections import Places, give_back
 from fittings.models import Fitting
 
 _T = TypeVar("_T")
@@ -44,7 +44,7 @@ _PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 2.0, Urgency.LATER: 8.0}
 _ASKED_S = 1.0
 #: So many answers are worked out side by side: one for each core of a small machine.
 _AT_ONCE = 2
-_ANSWERS = BoundedSemaphore(_AT_ONCE)
+_ANSWERS = Places(_AT_ONCE)
 
 _quiet = Condition()
 _foreground = 0
@@ -63,7 +63,7 @@ def foreground_request() -> Iterator[None]:
     with _quiet:
         _foreground += 1
     try:
-        with waiting_for(_ANSWERS):
+        with _ANSWERS.taken():
             yield
     finally:
         with _quiet:

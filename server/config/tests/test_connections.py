@@ -3,22 +3,75 @@
 from collections.abc import Iterator
 from concurrent.futures import Future, ThreadPoolExecutor
 from contextlib import ExitStack, contextmanager
+from threading import Event
 from time import monotonic, sleep
 from typing import Any
 
 from django.conf import settings
 from django.db import connection, connections, transaction
-from django.test import Client, TransactionTestCase
+from django.test import Client, SimpleTestCase, TransactionTestCase
 from trail.middleware import say_who
 from trail.models import Change
 
 from accounts.models import User
 from accounts.tests.case import make_shop
-from config.connections import give_back
+from config.connections import Places, give_back
 from fittings.commands import open_fitting
 from fittings.documents import FittingIn
 from fittings.models import Fitting
 from fittings.preemption import Urgency, foreground_request, run_unless_stale, waiting
+
+
+class InLine(SimpleTestCase):
+    """Who waits longest for a place gets the next one."""
+
+    def setUp(self) -> None:
+        self.places, self.log = Places(1), list[str]()
+        self.pool = self.enterContext(ThreadPoolExecutor(4))
+
+    def wait_in_line(self, name: str) -> Future[None]:
+        def work() -> None:
+            begun.set()
+            with self.places.taken():
+                self.log.append(name)
+
+        begun = Event()
+        done = self.pool.submit(work)
+        begun.wait(5)
+        return done
+
+    def until_they_wait(self, many: int) -> None:
+        end = monotonic() + 5
+        while self.places.waiting < many and monotonic() < end:
+            sleep(0.002)
+
+    def test_the_next_is_who_came_first_and_not_who_is_quickest(self) -> None:
+        with self.places.taken():
+            waits = []
+            for many, name in enumerate(("first", "second", "third"), 1):
+                waits.append(self.wait_in_line(name))
+                self.until_they_wait(many)
+        # At once again: a place that was given up belongs to who waits.
+        with self.places.taken():
+            self.assertEqual(self.log, ["first", "second", "third"])
+        for done in waits:
+            done.result(5)
+
+    def test_who_cannot_go_on_leaves_no_place_taken(self) -> None:
+        for called in (False, True):
+            with self.subTest(called=called):
+                with self.places.taken():
+                    turn = self.places._take()
+                    assert turn
+                    if not called:
+                        self.places._give_up(turn)
+                if called:
+                    self.assertTrue(turn.is_set())
+                    self.places._give_up(turn)
+                self.assertEqual(self.places.waiting, 0)
+                with self.places.taken():
+                    self.log.append("free")
+        self.assertEqual(self.log, ["free", "free"])
 
 
 class Shared(TransactionTestCase):
