@@ -26,6 +26,17 @@ control_socket_disable = True
 loglevel = "warning"
 
 
+def pre_request(worker: Any, _request: Any) -> None:
+    """Called before each request. Where answers wait for each other in one of several processes, it keeps no
+    connections: whoever asks next is taken by the one that is free soonest, and none has a line while another
+    has time."""
+    if worker.cfg.workers > 1:
+        from fittings.preemption import answers_wait
+
+        usual = worker.cfg.worker_connections - worker.cfg.threads
+        worker.max_keepalived = 0 if answers_wait() else usual
+
+
 def child_exit(_server: Any, worker: Any) -> None:
     """Called in the master when a worker has ended: its figures are not counted as alive any more."""
     if "PROMETHEUS_MULTIPROC_DIR" in os.environ:

@@ -50,10 +50,15 @@ _quiet = Condition()
 _foreground = 0
 
 
+def answers_wait() -> bool:
+    """Whether answers have to wait for others in this process."""
+    return _foreground > _AT_ONCE
+
+
 def _none_waits() -> bool:
     """Whether no answer has to wait for others, at the latest after ``_ASKED_S``."""
     with _quiet:
-        return _quiet.wait_for(lambda: _foreground <= _AT_ONCE, _ASKED_S)
+        return _quiet.wait_for(lambda: not answers_wait(), _ASKED_S)
 
 
 @contextmanager

@@ -3,17 +3,20 @@
 from concurrent.futures import Future, ThreadPoolExecutor
 from threading import Event, Thread
 from time import monotonic, sleep
+from types import SimpleNamespace
+from typing import Any
 from unittest import TestCase
 
 from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.cancellation import Cancelled, check_cancelled
+from config.gunicorn_settings import pre_request
 from fittings import selectors
 from fittings.answers import build_doubts
 from fittings.documents import SettledSize
 from fittings.models import Fitting
-from fittings.preemption import Turns, Urgency, foreground_request, run_unless_stale
+from fittings.preemption import Turns, Urgency, answers_wait, foreground_request, run_unless_stale
 
 
 class Meanwhile(ApiCase):
@@ -125,6 +128,31 @@ class GivingWay(ApiCase):
         third.join(5)
         self.assertIsNone(found.result(5))
         pool.submit(connections.close_all).result()
+
+    def test_a_process_in_which_answers_wait_keeps_no_connections_where_there_are_others(self) -> None:
+        def worker(workers: int) -> Any:
+            cfg = SimpleNamespace(workers=workers, worker_connections=1000, threads=256)
+            return SimpleNamespace(cfg=cfg, max_keepalived=744)
+
+        def kept(workers: int) -> int:
+            pre_request(of := worker(workers), None)
+            return int(of.max_keepalived)
+
+        def answer() -> None:
+            with foreground_request():
+                pass
+
+        self.assertEqual((kept(1), kept(2)), (744, 744))
+        third = Thread(target=answer)
+        with foreground_request(), foreground_request():
+            self.assertEqual((kept(1), kept(2)), (744, 744))
+            third.start()
+            end = monotonic() + 5
+            while not answers_wait() and monotonic() < end:
+                sleep(0.002)
+            self.assertEqual((kept(1), kept(2)), (744, 0))
+        third.join(5)
+        self.assertEqual((kept(1), kept(2)), (744, 744))
 
     def test_it_waits_once_all_in_all_and_not_at_every_piece(self) -> None:
         def pieces(_: Fitting) -> float:
