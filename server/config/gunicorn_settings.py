@@ -7,6 +7,11 @@ import os
 from pathlib import Path
 from typing import Any
 
+from config.balance import pre_request
+
+# gunicorn looks for its hooks here.
+__all__ = ["child_exit", "pre_request"]
+
 wsgi_app = "config.wsgi:application"
 chdir = str(Path(__file__).resolve().parent.parent)
 proc_name = "chord"
@@ -24,17 +29,6 @@ graceful_timeout = 5
 #: Nobody talks to it while it runs, and its folder may be read only.
 control_socket_disable = True
 loglevel = "warning"
-
-
-def pre_request(worker: Any, _request: Any) -> None:
-    """Called before each request. Where answers wait for each other in one of several processes, it keeps no
-    connections: whoever asks next is taken by the one that is free soonest, and none has a line while another
-    has time."""
-    if worker.cfg.workers > 1:
-        from fittings.preemption import answers_wait
-
-        usual = worker.cfg.worker_connections - worker.cfg.threads
-        worker.max_keepalived = 0 if answers_wait() else usual
 
 
 def child_exit(_server: Any, worker: Any) -> None:

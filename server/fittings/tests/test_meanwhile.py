@@ -11,7 +11,7 @@ from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.cancellation import Cancelled, check_cancelled
-from config.gunicorn_settings import pre_request
+from config.balance import pre_request
 from fittings import selectors
 from fittings.answers import build_doubts
 from fittings.documents import SettledSize
