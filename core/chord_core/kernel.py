@@ -3,9 +3,10 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from concurrent.futures import ThreadPoolExecutor
-from contextvars import copy_context
+from contextlib import contextmanager
+from contextvars import ContextVar, copy_context
 from functools import cache
 from typing import Any
 
@@ -34,6 +35,20 @@ def _second_hand() -> ThreadPoolExecutor:
 os.register_at_fork(after_in_child=_second_hand.cache_clear)
 
 
+_alone: ContextVar[bool] = ContextVar("alone", default=False)
+
+
+@contextmanager
+def in_one_thread() -> Iterator[None]:
+    """Loops run without a second hand: where as many processes work as there are cores it would only be in
+    their way."""
+    token = _alone.set(True)
+    try:
+        yield
+    finally:
+        _alone.reset(token)
+
+
 def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
     """Run a compiled loop over ``count`` boards, its second half by a second hand at the same time, with the
     tables that are in use here.
@@ -42,7 +57,7 @@ def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
         loop: computes the boards of a slice into arrays of its own; it must not call this again, or it
             would wait for itself.
     """
-    if count < _TWO_FROM:
+    if count < _TWO_FROM or _alone.get():
         loop(slice(0, count))
         return
     second = _second_hand().submit(copy_context().run, loop, slice(count // 2, count))

@@ -12,7 +12,7 @@ from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.judge.case import case_with
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
-from chord_core.kernel import in_two_threads
+from chord_core.kernel import in_one_thread, in_two_threads
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import fins_of
 
@@ -40,6 +40,14 @@ class Halves(TestCase):
             who: set[int] = set()
             in_two_threads(lambda _, who=who: who.add(get_ident()), count)
             self.assertEqual(len(who), hands)
+
+    def test_where_processes_share_the_cores_one_hand_does_all(self) -> None:
+        who: set[int] = set()
+        with in_one_thread():
+            in_two_threads(lambda _: who.add(get_ident()), 500)
+            alone = squares(500)
+        self.assertEqual(who, {get_ident()})
+        self.assertEqual(alone, squares(500))
 
     def test_what_goes_wrong_in_either_half_is_said(self) -> None:
         for bad in (3, 97):

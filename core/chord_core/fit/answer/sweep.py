@@ -17,6 +17,7 @@ from chord_core.fit.judge.case import case_with
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array, IndexArray
+from chord_core.kernel import in_one_thread
 from chord_core.ride.batches import summarize_rides
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import kept_by_tables, using_tables
@@ -79,7 +80,7 @@ def sweep(rack: SweptRack, asked: Sequence[Asked], most: int) -> Swept:
     """
     fit = np.full((len(asked), len(rack.boards)), np.nan)
     first = np.full((len(asked), most), NO_BOARD)
-    with using_tables(own_tables(dict(rack.numbers))):
+    with using_tables(own_tables(dict(rack.numbers))), in_one_thread():
         boards, hull, fins = _fleet(rack.boards)
         for row, one in enumerate(asked):
             case = case_with(Surfer.model_validate_json(one.surfer), Water.model_validate_json(one.water))
