@@ -13,15 +13,14 @@ import os
 import random
 import subprocess
 import sys
-import threading
 import time
 import zipfile
 from collections import Counter
 from collections.abc import Callable
-from functools import cache
+from functools import cache, partial
 from http.client import HTTPConnection, HTTPException
 
-from tooling.load import Asking, Seen, look_around, shop_with_a_rack, sign_in
+from tooling.load import Asking, Seen, look_around, shop_with_a_rack, sign_in, together
 from tooling.paths import PYTHON, ROOT
 from tooling.say import say
 
@@ -123,11 +122,7 @@ def flood(name: str, port: int, seconds: float, cookies: str, token: str) -> Cou
                 line = None
                 statuses[0] += 1
 
-    threads = [threading.Thread(target=one, args=(number,)) for number in range(_CONNECTIONS)]
-    for thread in threads:
-        thread.start()
-    for thread in threads:
-        thread.join()
+    together([partial(one, number) for number in range(_CONNECTIONS)])
     return statuses
 
 

@@ -14,7 +14,7 @@ import subprocess
 import threading
 import time
 from collections import defaultdict
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from http.client import HTTPConnection, HTTPException
@@ -191,7 +191,8 @@ def _cpu() -> tuple[float, float]:
     return sum(words[:8]) / 100, words[7] / 100
 
 
-def _together(works: list[Callable[[], None]]) -> None:
+def together(works: Sequence[Callable[[], None]]) -> None:
+    """Do all at once, each in a thread of its own, and wait for all."""
     threads = [threading.Thread(target=work) for work in works]
     for thread in threads:
         thread.start()
@@ -214,7 +215,7 @@ def _round(server: Server, browser: Asking, advisors: int, seconds: float) -> Se
         seen.half_mb = _memory_mb(server)
 
     light = another(browser)
-    _together([*(advisor(number) for number in range(advisors)), lambda: look_around(light, until), watch])
+    together([*(advisor(number) for number in range(advisors)), lambda: look_around(light, until), watch])
     return seen
 
 

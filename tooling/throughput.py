@@ -8,14 +8,14 @@ after it, one thing after another, without a pause. Who asks and the database wo
 from __future__ import annotations
 
 import random
-import threading
 import time
 from contextlib import ExitStack
+from functools import partial
 from statistics import median
 
 from tooling.cluster import free_port
 from tooling.install import install
-from tooling.load import Asking, Seen, another, new_ticket, settings_of_a_shop, sign_in
+from tooling.load import Asking, Seen, another, new_ticket, settings_of_a_shop, sign_in, together
 from tooling.say import say
 from tooling.serve import serving
 
@@ -45,13 +45,7 @@ def _work(browser: Asking, number: int, until: float) -> None:
 def _round(browser: Asking, seconds: float) -> Seen:
     seen = browser.seen = Seen()
     until = time.monotonic() + seconds
-    people = [
-        threading.Thread(target=_work, args=(another(browser), number, until)) for number in range(_PEOPLE)
-    ]
-    for person in people:
-        person.start()
-    for person in people:
-        person.join()
+    together([partial(_work, another(browser), number, until) for number in range(_PEOPLE)])
     return seen
 
 

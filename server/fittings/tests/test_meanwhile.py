@@ -19,6 +19,12 @@ from fittings.models import Fitting
 from fittings.preemption import Turns, Urgency, answers_wait, foreground_request, run_unless_stale
 
 
+def answer() -> None:
+    """An answer that takes no time once it is its turn."""
+    with foreground_request():
+        pass
+
+
 class Meanwhile(ApiCase):
     def ticket(self) -> Fitting:
         facts = {"name": "Ines Varga", "mass_kg": 74, "rung": "carving", "present_board": BOARD}
@@ -113,10 +119,6 @@ class GivingWay(ApiCase):
         pool.submit(connections.close_all).result()
 
     def test_while_answers_wait_for_each_other_no_search_works_beside_them(self) -> None:
-        def answer() -> None:
-            with foreground_request():
-                pass
-
         third = Thread(target=answer)
         with foreground_request(), foreground_request():
             third.start()
@@ -137,10 +139,6 @@ class GivingWay(ApiCase):
         def kept(workers: int) -> int:
             pre_request(of := worker(workers), None)
             return int(of.max_keepalived)
-
-        def answer() -> None:
-            with foreground_request():
-                pass
 
         self.assertEqual((kept(1), kept(2)), (744, 744))
         third = Thread(target=answer)
