@@ -48,7 +48,7 @@ const scale = computed(() => (board.value ? 84 / lengthOf(board.value.curves) : 
         <b>{{ place }}</b>, {{ draft.minutes }} min<br />
         <span class="quiet">{{ waves }}</span><br />
         <span>{{ board ? nameOf(board) : 'no board yet' }}{{ fins ? `, now ${fins}` : '' }}</span>
-        <b class="said">{{ said }}</b>
+        <b v-if="said" class="said"> · {{ said }}</b>
       </span>
     </button>
     <div v-if="open" class="open">
