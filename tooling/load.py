@@ -135,17 +135,29 @@ def _advise(browser: Asking, number: int, until: float, spread: float) -> None:
         mass_kg = usual_kg + chance.uniform(-8, 8)
         body = {"version": version, "facts": {"mass_kg": round(mass_kg, 3)}}
         status, changed = browser.ask("change", "PATCH", f"/api/fittings/{pk}/", body)
+        heard = _Heard(time.monotonic())
         if status == 200:
             version = changed["version"]
             browser.seen.kept[pk] += 1
             # As a browser does: the next change does not wait for them.
-            threading.Thread(target=_ask_more, args=(another(browser), pk), daemon=True).start()
+            threading.Thread(target=_ask_more, args=(another(browser), pk, heard), daemon=True).start()
         while (left := begun + _CHANGE_S - time.monotonic()) > 0:
-            time.sleep(min(left, _SINCE_S))
+            quiet = heard.at + _SINCE_S - time.monotonic()
+            if quiet > 0:
+                time.sleep(min(left, quiet))
+                continue
             browser.ask("since", "GET", f"/api/fittings/{pk}/since/?version={version}")
+            heard.at = time.monotonic()
 
 
-def _ask_more(browser: Asking, pk: int) -> None:
+@dataclass
+class _Heard:
+    """When the server last said how a ticket stands."""
+
+    at: float
+
+
+def _ask_more(browser: Asking, pk: int, heard: _Heard) -> None:
     """What the screen asks for once an answer stands; 204 where the ticket was changed meanwhile."""
     begun = time.monotonic()
     time.sleep(_WINDOWS_S)
@@ -154,6 +166,8 @@ def _ask_more(browser: Asking, pk: int) -> None:
         if browser.ask(name, "GET", f"/api/fittings/{pk}/{name}/")[0] == 204:
             browser.seen.left += 1
             return
+        if name != "step":
+            heard.at = time.monotonic()
 
 
 def look_around(browser: Asking, until: float, every_s: float = _LIGHT_S) -> None:

@@ -15,8 +15,9 @@ from chord_core.fit.advise.needs import near_best
 from chord_core.fit.answer.pins import pinned_size
 from chord_core.fit.answer.rank import JudgedRack, judge_rack, rank, steadiest
 from chord_core.fit.answer.size import Sized
-from chord_core.fit.judge.baseline import baseline_boards, build_baseline
+from chord_core.fit.judge.baseline import build_baseline, measured_by
 from chord_core.fit.judge.case import case_with
+from chord_core.fit.judge.ridden_rack import RiddenRack
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.hull.label import labelled_hulls
@@ -246,12 +247,9 @@ class SideBySide(TestCase):
         surfer = Surfer(**TRIMMER, present_board=LOG)
         first, second = (case_with(surfer, SOFT) for _ in range(2))
         assert first and second
-        name, hull, fins = baseline_boards(first, None)
-        mine = labelled_hulls([ROUND, LOG])
-        both = summarize_rides(
-            mine.joined(hull), fins_of([ROUND, LOG]).joined(fins), first.rider, first.conditions
-        )
-        first.know(name, both.rows(slice(2, None)))
+        boards = [ROUND, LOG]
+        RiddenRack(first, labelled_hulls(boards), fins_of(boards)).of(np.arange(2), None)
+        self.assertTrue(all(first.knows(some.name) for some in measured_by(first, None)))
         np.testing.assert_allclose(
             build_baseline(first, None).products, build_baseline(second, None).products, rtol=1e-9
         )

@@ -10,6 +10,10 @@ from django.http import HttpRequest
 from accounts.models import Membership, User
 from accounts.rights import read_role
 
+_HERE = Membership.objects.filter(user=OuterRef("pk"), shop=OuterRef("shop")).values("role")[:1]
+#: People with their shop and role; put together once, for every request asks.
+_PEOPLE = User.objects.select_related("shop").annotate(found_role=Subquery(_HERE))
+
 
 class PersonBackend(ModelBackend):
     """As Django's own, but a person comes with their shop and role: every request asks for them in one."""
@@ -29,10 +33,9 @@ class PersonBackend(ModelBackend):
 
     def get_user(self, user_id: int) -> User | None:
         """The person of a session; None when gone or no longer let in."""
-        here = Membership.objects.filter(user=OuterRef("pk"), shop=OuterRef("shop")).values("role")[:1]
-        user = (
-            User.objects.select_related("shop").annotate(found_role=Subquery(here)).filter(pk=user_id).first()
-        )
-        if user:
-            user.role = read_role(user.found_role)
-        return user if user and self.user_can_authenticate(user) else None
+        try:
+            user = _PEOPLE.get(pk=user_id)
+        except User.DoesNotExist:
+            return None
+        user.role = read_role(user.found_role)
+        return user if self.user_can_authenticate(user) else None

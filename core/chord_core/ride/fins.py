@@ -9,7 +9,7 @@ import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.hull.stations import Array, IndexArray
-from chord_core.tables import families, tables
+from chord_core.tables import families, kept_by_tables, tables
 
 #: The rear foot stands about here [m from the tail]: yaw stiffness is taken about it.
 REAR_FOOT_M = 0.30
@@ -77,6 +77,7 @@ def strength(groups: Sequence[Group], flex: str = "medium", moved_m: float = 0.0
     return total * bends.side_force, yaw * bends.yaw
 
 
+@kept_by_tables(64)
 def set_strength(setup: str, size: str, flex: str = "medium", moved_m: float = 0.0) -> tuple[float, float]:
     """``strength`` of a set-up in a size."""
     return strength(groups_of(setup, size), flex, moved_m)
@@ -97,15 +98,31 @@ def groups_in(board: Board) -> list[Group]:
     return [(group.count, place, group.area_m2, group.depth_m) for group, place in known]
 
 
+#: Of one board what ``FleetFins`` holds of many, in its order.
+_Row = tuple[float, float, float, float, float]
+
+
+def _row(setup: str, groups: Sequence[Group], flex: str, moved_m: float) -> _Row:
+    deepest = max(depth for *_, depth in groups)
+    return (
+        *strength(groups, flex, moved_m), float(setup == "single"), deepest, tables().fins.pump[setup]
+    )  # fmt: skip
+
+
+@kept_by_tables(1024)
+def _row_of_set(setup: str, size: str, flex: str, moved_m: float) -> _Row:
+    """Most boards stand on one of a few sets."""
+    return _row(setup, groups_of(setup, size), flex, moved_m)
+
+
+def _row_of(board: Board) -> _Row:
+    setup, fins = setup_of(board), board.fins
+    flex, moved_m = fins.flex or "medium", fins.position_m or 0.0
+    if fins.groups:
+        return _row(setup, groups_in(board), flex, moved_m)
+    return _row_of_set(setup, fins.size or "M", flex, moved_m)
+
+
 def fins_of(boards: Sequence[Board]) -> FleetFins:
     """Fins of many boards; where no size is said, the medium set."""
-    every = [groups_in(board) for board in boards]
-    strengths = [
-        strength(groups, board.fins.flex or "medium", board.fins.position_m or 0.0)
-        for groups, board in zip(every, boards, strict=True)
-    ]
-    area, yaw = np.array(strengths, float).reshape(-1, 2).T
-    single = np.array([float(setup_of(board) == "single") for board in boards])
-    depth = np.array([max(depth for *_, depth in groups) for groups in every], float)
-    pump = np.array([tables().fins.pump[setup_of(board)] for board in boards], float)
-    return FleetFins(area, yaw, single, depth, pump)
+    return FleetFins(*np.array([_row_of(board) for board in boards], float).reshape(-1, 5).T.copy())

@@ -20,7 +20,7 @@ from chord_core.fit.rules.cautions import cautions_for, leash_for
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.gear import advise_fins
 from chord_core.fit.search.best_boards import Found, Judge, either, search
-from chord_core.fit.search.options import builds, setups, tails
+from chord_core.fit.search.options import options
 from chord_core.fit.search.shapes import boards_of
 from chord_core.fit.search.sizing_methods import Sizing, litres_because, size_up
 from chord_core.fit.search.step import step_down
@@ -143,9 +143,7 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         more = {
             "step_down": step_down(case),
             "windows": kinds[0].windows,
-            "tails": tails(judge, board),
-            "fins": setups(judge, board),
-            "builds": builds(judge, board),
+            **vars(options(judge, board)),
             "fin_size": advise_fins(board, hull, 0, case.rider, case.conditions),
         }
     return SizeResult(

@@ -11,6 +11,7 @@ import numpy as np
 from chord_core.documents.board import Board
 from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.factors import Best, Judged, closed_in, judge_alone, kept_shares
+from chord_core.fit.rules.reference_boards import reference_fleet
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import Hull, hull_of
 from chord_core.hull.stations import Array
@@ -93,11 +94,39 @@ def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[B
     return case.once(("fleet", target_l), made)
 
 
-def baseline_boards(case: Case, target_l: float | None) -> tuple[str, Hull, FleetFins]:
-    """The boards that a case is measured by, and the name under which it keeps what they do: who rides boards
-    in it anyway may ride these along (``Case.know``)."""
+@dataclass(frozen=True)
+class Measuring:
+    """Boards by which a case is measured, and the name under which it keeps what they do."""
+
+    name: str
+    hull: Hull
+    fins: FleetFins
+
+
+def expected_ones(case: Case, target_l: float | None) -> Measuring:
+    """The expected boards of the open families."""
     _, _, hull, fins = _fleet(case, target_l)
-    return _key(target_l), hull, fins
+    return Measuring(_key(target_l), hull, fins)
+
+
+def family_sizes(family: str) -> Measuring:
+    """A family's reference boards from its smallest to its largest, by which its litres are measured."""
+    _, hull, fins = reference_fleet((family,))
+    return Measuring(f"ordinary: {family}", hull, fins)
+
+
+def measured_by(case: Case, target_l: float | None) -> tuple[Measuring, ...]:
+    """The boards that a case is measured by: who rides boards in it anyway may ride these along, a few boards
+    more cost next to nothing (``Case.know``). The expected boards, and the sizes of the family that is
+    expected most: if another comes to lead, its sizes are ridden when they are asked for."""
+    names, expected = _fleet(case, target_l)[0], expected_ones(case, target_l)
+    return (expected, family_sizes(names[0])) if sized_by_waves(case, names[0]) else (expected,)
+
+
+def sized_by_waves(case: Case, family: str) -> bool:
+    """Whether the wave says something of a family's litres: not for stand-up, which is sized by its float
+    alone, nor where the family is behind a gate."""
+    return case.rider.craft != "stand_up" and not closed_in(case, family)
 
 
 def expected_boards(case: Case) -> tuple[Board, ...]:

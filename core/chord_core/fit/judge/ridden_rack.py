@@ -7,7 +7,7 @@ from threading import Lock
 
 import numpy as np
 
-from chord_core.fit.judge.baseline import baseline_boards
+from chord_core.fit.judge.baseline import measured_by
 from chord_core.fit.judge.case import NOW, Case
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import IndexArray
@@ -45,8 +45,8 @@ class RiddenRack:
 
         Args:
             rows: their places.
-            target_l: the advisor's own target [L], or None: the expected boards by which the case is measured
-                are ridden along, for a few boards more cost next to nothing.
+            target_l: the advisor's own target [L], or None: the boards by which the case is measured are
+                ridden along.
         """
         lacks = rows[self._place[rows] == _NOT_YET]
         if len(lacks):
@@ -76,17 +76,17 @@ class RiddenRack:
             return self._ridden.rows(place)
 
     def _ride(self, rows: IndexArray, target_l: float | None, asked: int) -> RideSummary:
-        case = self.case
-        hull, fins = self.hull.rows(rows), self.fins.rows(rows)
-        name, expected, their_fins = baseline_boards(case, target_l)
-        if case.knows(name):
-            mine = summarize_rides(hull, fins, case.rider, case.conditions, asked=asked)
-        else:
-            both = summarize_rides(
-                hull.joined(expected), fins.joined(their_fins), case.rider, case.conditions, asked=asked
-            )
-            case.know(name, both.rows(slice(len(rows), None)))
-            mine = both.rows(slice(0, len(rows)))
+        case, hull, fins = self.case, self.hull.rows(rows), self.fins.rows(rows)
+        along = [one for one in measured_by(case, target_l) if not case.knows(one.name)]
+        for one in along:
+            hull, fins = hull.joined(one.hull), fins.joined(one.fins)
+        ridden = summarize_rides(hull, fins, case.rider, case.conditions, asked=asked)
+        begin = len(rows)
+        for one in along:
+            end = begin + len(one.hull)
+            case.know(one.name, ridden.rows(slice(begin, end)))
+            begin = end
+        mine = ridden.rows(slice(0, len(rows))) if along else ridden
         at = np.flatnonzero(rows == self._now)
         if len(at):
             case.know(NOW, mine.rows(slice(int(at[0]), int(at[0]) + 1)))

@@ -3,10 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass
+from itertools import pairwise
+
+import numpy as np
 
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.size import Option
 from chord_core.fit.search.best_boards import Judge
+from chord_core.hull.stations import Array
 from chord_core.surfer.defaults import Rider
 from chord_core.tables import Family, families, tables
 
@@ -60,43 +65,61 @@ def with_build(board: Board, build: str) -> Board:
     return board.model_copy(update={"build": build})
 
 
-def _listed(
-    judge: Judge, names: list[str], made: Callable[[str], Board], says: Callable[[str], str], worth: float
-) -> tuple[Option, ...]:
-    """Options in order of fit; what a family is usually made with, ``names[0]``, goes after those only that
-    are better by ``worth``."""
-    fit = judge.fit([made(name) for name in names])
+@dataclass(frozen=True)
+class _Choice:
+    """A way of making a board: what it may be made with, its family's own first; the board so made; what is
+    said of it; by how much it has to be better than what is usual."""
 
-    def stands(i: int) -> tuple[int, float, int]:
-        return (0 if fit[i] > worth * fit[0] else 1 if i == 0 else 2), -float(fit[i]), i
+    names: list[str]
+    made: Callable[[str], Board]
+    says: Callable[[str], str]
+    worth: float
 
-    order = sorted(range(len(names)), key=stands)
-    near = [i for i in order if fit[i] >= tables().fit.near_best * fit.max()]
-    return tuple(Option(name=names[i], fit=float(fit[i]), says=says(names[i])) for i in near)
+    def listed(self, fit: Array) -> tuple[Option, ...]:
+        """Those that fit nearly as well as the best, in order of fit (n,); what a family is usually made with
+        goes after those only that are better by ``worth``."""
 
+        def stands(i: int) -> tuple[int, float, int]:
+            return (0 if fit[i] > self.worth * fit[0] else 1 if i == 0 else 2), -float(fit[i]), i
 
-def tails(judge: Judge, board: Board) -> tuple[Option, ...]:
-    """Tails that fit nearly as well as the best, in order."""
-    says = tables().choice.tail_says
-    family = families()[board.family]
-    return _listed(judge, tails_for(family), lambda n: with_tail(board, n), lambda n: str(says[n]), WORTH_IT)
-
-
-def setups(judge: Judge, board: Board) -> tuple[Option, ...]:
-    """Fin set-ups that fit nearly as well as the best, in order."""
-    says, family = tables().choice.setup_says, families()[board.family]
-    names = setups_for(family, judge.case.rider)
-    return _listed(judge, names, lambda n: with_setup(board, n), lambda n: str(says[n]), WORTH_IT)
+        order = sorted(range(len(fit)), key=stands)
+        near = [i for i in order if fit[i] >= tables().fit.near_best * fit.max()]
+        return tuple(
+            Option(name=self.names[i], fit=float(fit[i]), says=self.says(self.names[i])) for i in near
+        )
 
 
-def builds(judge: Judge, board: Board) -> tuple[Option, ...]:
-    """Builds that fit nearly as well as the best, in order, with feel, life and what is first to go."""
+@dataclass(frozen=True)
+class Options:
+    """Tails, fin set-ups and builds that fit a board nearly as well as the best, in order."""
 
-    def says(name: str) -> str:
-        row = tables().gear.builds[name]
-        price = f"{row.price_index:g} times the price"
-        return f"{row.feel}; {row.life} sessions, {price}; {row.fails}"
+    tails: tuple[Option, ...]
+    fins: tuple[Option, ...]
+    builds: tuple[Option, ...]
 
-    return _listed(
-        judge, builds_for(families()[board.family]), lambda n: with_build(board, n), says, WORTH_A_BUILD
+
+def _build_says(name: str) -> str:
+    """Feel, life and what is first to go."""
+    row = tables().gear.builds[name]
+    price = f"{row.price_index:g} times the price"
+    return f"{row.feel}; {row.life} sessions, {price}; {row.fails}"
+
+
+def options(judge: Judge, board: Board) -> Options:
+    """Tails, fin set-ups and builds for a board, judged in one fleet."""
+    family, choice = families()[board.family], tables().choice
+    choices = (
+        _Choice(
+            tails_for(family), lambda n: with_tail(board, n), lambda n: str(choice.tail_says[n]), WORTH_IT
+        ),
+        _Choice(
+            setups_for(family, judge.case.rider),
+            lambda n: with_setup(board, n),
+            lambda n: str(choice.setup_says[n]),
+            WORTH_IT,
+        ),
+        _Choice(builds_for(family), lambda n: with_build(board, n), _build_says, WORTH_A_BUILD),
     )
+    fit = judge.fit([one.made(name) for one in choices for name in one.names])
+    ends = np.cumsum([0, *(len(one.names) for one in choices)])
+    return Options(*(one.listed(fit[a:b]) for one, (a, b) in zip(choices, pairwise(ends), strict=True)))

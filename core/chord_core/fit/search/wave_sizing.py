@@ -5,12 +5,12 @@ from __future__ import annotations
 import numpy as np
 
 from chord_core.documents.verbs.size import SizingMethod
-from chord_core.fit.judge.baseline import Baseline
+from chord_core.fit.judge.baseline import Baseline, family_sizes, sized_by_waves
 from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.factors import Best, Judged, judge_alone
 from chord_core.fit.judge.handling import DUCK_MOST
 from chord_core.fit.rules.bands import Band
-from chord_core.fit.rules.reference_boards import reference_fleet
+from chord_core.fit.rules.reference_boards import reference_boards
 from chord_core.hull.stations import Array
 from chord_core.tables import tables
 
@@ -27,8 +27,8 @@ def _spread(litres: Array, worth: Array) -> Band:
 
 def _sizes(case: Case, family: str) -> Judged:
     """A family's reference boards from its smallest to its largest, judged."""
-    boards, hull, fins = reference_fleet((family,))
-    return judge_alone(case, None, boards, hull, case.ridden(f"ordinary: {family}", hull, fins))
+    boards, sizes = reference_boards(family), family_sizes(family)
+    return judge_alone(case, None, boards, sizes.hull, case.ridden(sizes.name, sizes.hull, sizes.fins))
 
 
 def by_shape(sizes: Judged, best: Best, case: Case) -> SizingMethod:
@@ -69,9 +69,9 @@ def by_float(sizes: Judged, family: str) -> SizingMethod | None:
 def wave_sizing_methods(baseline: Baseline, case: Case) -> tuple[SizingMethod, ...]:
     """What the wave says of the leading family's litres; nothing for stand-up, which is sized by its float
     alone, nor where every family is behind a gate."""
-    if not baseline.open or case.rider.craft == "stand_up":
+    family = baseline.families[0].name if baseline.open else baseline.names[0]
+    if not sized_by_waves(case, family):
         return ()
-    family = baseline.families[0].name
     sizes = _sizes(case, family)
     said = by_shape(sizes, baseline.best, case), by_float(sizes, family)
     return tuple(school for school in said if school)

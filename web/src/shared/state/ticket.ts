@@ -54,10 +54,11 @@ let saver: Saver | null = null
 /** Nothing more is asked until the facts have rested for a moment. */
 const REST_MS = 40
 const DOUBTS_MS = 1200
-/** How often one looks whether somebody else changed the ticket in hand. */
+/** So long after the server last said how the ticket in hand stands one looks whether somebody else changed it. */
 const LOOK_MS = 4000
 let resting: ReturnType<typeof setTimeout> | undefined
 let doubting: ReturnType<typeof setTimeout> | undefined
+let looking: ReturnType<typeof setTimeout> | undefined
 
 function stands(fitting: Fitting, version: number): boolean {
   return state.fitting?.id === fitting.id && state.fitting.version === version
@@ -68,13 +69,18 @@ async function loadWindows(fitting: Fitting): Promise<void> {
   const settled = await unwrap<SettledSize | undefined>(
     api.GET('/api/fittings/{id}/windows/', path),
   )
-  if (settled && stands(fitting, settled.version)) state.settled = markRaw(settled)
+  if (!settled) return lookSoon()
+  if (!stands(fitting, settled.version)) return
+  lookLater()
+  state.settled = markRaw(settled)
 }
 
 async function loadStability(fitting: Fitting): Promise<void> {
   const path = { params: { path: { id: fitting.id } } }
   const doubts = await unwrap<Doubts | undefined>(api.GET('/api/fittings/{id}/doubts/', path))
-  if (!doubts || !stands(fitting, doubts.version)) return
+  if (!doubts) return lookSoon()
+  if (!stands(fitting, doubts.version)) return
+  lookLater()
   state.doubts = markRaw(doubts)
   if (doubts.preferred_board_id) await preferBoard(fitting, doubts.preferred_board_id)
 }
@@ -120,6 +126,7 @@ function askMore(fitting: Fitting): void {
 function applyFitting(fitting: Fitting): void {
   // Answers are replaced, never changed: watching each number of their curves costs more than drawing them.
   state.fitting = markRaw(fitting)
+  lookLater()
   askMore(fitting)
   const row = state.list.find((other) => other.id === fitting.id)
   if (row) Object.assign(row, { name: fitting.facts.name ?? '', rung: fitting.facts.rung })
@@ -137,7 +144,22 @@ async function pollChanges(): Promise<void> {
   applyFitting(theirs)
 }
 
-window.setInterval(() => void pollChanges().catch(() => undefined), LOOK_MS)
+function lookLater(wait = LOOK_MS): void {
+  clearTimeout(looking)
+  looking = setTimeout(() => void look(), wait)
+}
+
+/** The server left something, for the ticket was changed: by whom one sees at once. */
+function lookSoon(): void {
+  lookLater(0)
+}
+
+async function look(): Promise<void> {
+  lookLater()
+  await pollChanges().catch(() => undefined)
+}
+
+lookLater()
 
 function show(fitting: Fitting): void {
   Object.assign(state, { fault: null, undo: [], redo: [], saving: 'saved', ahead: null })
