@@ -1,7 +1,7 @@
 """What takes long gives way: to the answer to a change, which somebody waits for at the counter; to what is
 more urgent of others; and for good when its own ticket was changed meanwhile.
 
-A process works at one long thing at a time, and at two answers. All others wait for their turn, and hold a
+A process works at one long thing at a time, and at one answer. All others wait for their turn, and hold a
 thread but no connection of the database while they do: lists and sheets never wait for them.
 """
 
@@ -42,9 +42,12 @@ class Urgency(IntEnum):
 _PATIENCE_S = {Urgency.WINDOWS: 1.0, Urgency.SOON: 2.0, Urgency.LATER: 8.0}
 #: Who waits for a turn asks so often whether anybody still waits for them [s].
 _ASKED_S = 1.0
-#: So many answers are worked out side by side: one for each core of a small machine.
-_AT_ONCE = 2
-_ANSWERS = Places(_AT_ONCE)
+#: Answers that are worked out side by side share one interpreter: each takes as long as all of them together.
+_ANSWERS = Places(1)
+
+#: Where more windows than this wait for their turn there is not time for all of them: they work only while no
+#: answer is worked out.
+_CROWD = 6
 
 _quiet = Condition()
 _foreground = 0
@@ -52,13 +55,15 @@ _foreground = 0
 
 def answers_wait() -> bool:
     """Whether answers have to wait for others in this process."""
-    return _foreground > _AT_ONCE
+    return _foreground > 1
 
 
-def _none_waits() -> bool:
-    """Whether no answer has to wait for others, at the latest after ``_ASKED_S``."""
+def _has_room() -> bool:
+    """Whether something long may work, at the latest after ``_ASKED_S``: beside an answer for which no other
+    has to wait; in a crowd, beside none."""
+    beside = 0 if _turns.waiting_as(Urgency.WINDOWS) > _CROWD else 1
     with _quiet:
-        return _quiet.wait_for(lambda: not answers_wait(), _ASKED_S)
+        return _quiet.wait_for(lambda: _foreground <= beside, _ASKED_S)
 
 
 @contextmanager
@@ -103,6 +108,11 @@ class Turns:
         """How many wait."""
         with self._lock:
             return len(self._waiting)
+
+    def waiting_as(self, urgency: Urgency) -> int:
+        """How many wait that are as urgent as this."""
+        with self._lock:
+            return sum(turn.urgency == urgency for turn in self._waiting)
 
     def begin(self, urgency: Urgency, wanted: Callable[[], bool]) -> Turn:
         """Wait for a turn, and take it.
@@ -240,8 +250,8 @@ def run_unless_stale(
                 _quiet.wait_for(lambda: not _foreground, patience_s)
                 patience_s -= monotonic() - begun
                 age_s = 0.0
-        # What works beside answers makes them slower: where some have to wait for others, it never does.
-        while not _none_waits():
+        # What works beside answers makes them slower.
+        while not _has_room():
             if not wanted():
                 return False
         _turns.give_way(me, wanted)

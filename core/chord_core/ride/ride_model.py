@@ -15,7 +15,7 @@ from chord_core.physics import G
 from chord_core.ride.chop import bare_impact_g, chop_drag, impact_terms
 from chord_core.ride.entry import entry_terms
 from chord_core.ride.fins import FleetFins
-from chord_core.ride.foam import carried, with_foam
+from chord_core.ride.foam import FIRST_GREEN, carried, foam_height, nerve_terms, rides_foam, with_foam
 from chord_core.ride.indices import CHOP, HOLD, NERVE, OF_UNBROKEN, STAND, TAIL_HOLDS
 from chord_core.ride.kernels.nose import clear_fast
 from chord_core.ride.kernels.planing import cubic_weights, plane_boards
@@ -54,7 +54,6 @@ from chord_core.water.face import Face
 
 #: Rungs up to which a full nose counts, from which the thin one does.
 _RESISTS_UP_TO = "trimming"
-_FIRST_GREEN = "green wave"
 #: Rung from which more steadiness than enough brings no more rides.
 _SURE_FOOTED = "linking"
 _STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
@@ -224,9 +223,8 @@ class FleetRide:
 
     @cached_property
     def in_foam(self) -> bool:
-        """Whether this rider rides broken waves: the first two rungs, and all in white water."""
-        first = self.rider.rung.step < rungs()[_FIRST_GREEN].step and self.rider.craft == "prone"
-        return self.conditions.kind == "white_water" or (first and not self.conditions.river)
+        """Whether this rider rides broken waves."""
+        return rides_foam(self.rider, self.conditions)
 
     def given_over_needed(self, face: Face) -> Array:
         """What each face gives over what trim needs, (n, m): over 1 a board runs."""
@@ -267,19 +265,14 @@ class FleetRide:
     @property
     def takes_foam_too(self) -> bool:
         """Whether this rider takes waves unbroken and, where they are missed, as foam."""
-        return self.rider.rung.name == _FIRST_GREEN and self.rider.craft == "prone" and not self.in_foam
+        return self.rider.rung.name == FIRST_GREEN and self.rider.craft == "prone" and not self.in_foam
 
     def foam_m(self, face: Face) -> Array:
-        """Height of the foam [m], (m,): as said in white water, inshore a share of the face that broke."""
-        share = 1.0 if self.conditions.kind == "white_water" else calibration().foam_of_face
-        return np.asarray(share * face.height_m)
-
-    def nerve_terms(self, height_m: Array) -> dict[str, Array | float]:
-        """What ease is made of, (m,)."""
-        return {"C": self.rider.rung.comfortable_face_m, "H": height_m}
+        """Height of the foam [m], (m,)."""
+        return foam_height(self.conditions, face.height_m)
 
     def _nerve(self, height_m: Array) -> Array:
-        return np.repeat(NERVE(self.nerve_terms(height_m))[None, :], len(self.hull), axis=0)
+        return np.repeat(NERVE(nerve_terms(self.rider, height_m))[None, :], len(self.hull), axis=0)
 
     def _river(self, face: Face) -> dict[str, Array]:
         slope = float(face.slope[0])

@@ -5,6 +5,7 @@ from __future__ import annotations
 from chord_core.documents.why import Derivation, Input
 from chord_core.physics import G
 from chord_core.ride.behaviour import FOREMOST_M, least_trim_deg
+from chord_core.ride.foam import nerve_terms
 from chord_core.ride.formula import CRAFT
 from chord_core.ride.indices import LEAN, NERVE, OF_UNBROKEN, RIDES_AN_HOUR, STAND, STEADINESS
 from chord_core.ride.ride_model import FleetRide
@@ -151,7 +152,7 @@ def shares(ride: Ride) -> list[Derivation]:
     return [
         made.pop("catch"),
         *made.values(),
-        explained(NERVE, r.nerve_terms(r.usual.height_m), at["nerve"]),
+        explained(NERVE, nerve_terms(r.rider, r.usual.height_m), at["nerve"]),
         explained(STAND, r.stand_terms, at["stand"]),
         derivation(
             "ridden_share",

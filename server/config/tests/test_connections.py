@@ -138,8 +138,7 @@ class Shared(TransactionTestCase):
             return browser.patch(path, body, content_type="application/json").status_code
 
         with self.in_a_thread() as pool, ExitStack() as answers:
-            for _ in range(2):
-                answers.enter_context(foreground_request())
+            answers.enter_context(foreground_request())
             changed = pool.submit(change)
             self.wait_until(used=True)
             # Comes to it once the change waits for its turn; then it bears another's name.

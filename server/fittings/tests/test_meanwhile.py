@@ -16,7 +16,14 @@ from fittings import selectors
 from fittings.answers import build_doubts
 from fittings.documents import SettledSize
 from fittings.models import Fitting
-from fittings.preemption import Turns, Urgency, answers_wait, foreground_request, run_unless_stale
+from fittings.preemption import (
+    Turns,
+    Urgency,
+    _turns,
+    answers_wait,
+    foreground_request,
+    run_unless_stale,
+)
 
 
 def answer() -> None:
@@ -105,8 +112,6 @@ class GivingWay(ApiCase):
         with foreground_request():
             found, begun, pool = self.waiting()
             self.assertTrue(begun.wait(5))
-            with foreground_request():
-                pass
             with self.assertRaises(TimeoutError):
                 found.result(0.2)
         self.assertIsNone(found.result(5))
@@ -118,17 +123,57 @@ class GivingWay(ApiCase):
             self.assertIsNone(found.result(5))
         pool.submit(connections.close_all).result()
 
+    def another_waits(self) -> Thread:
+        """Another answer waits for the one that is worked out."""
+        other = Thread(target=answer)
+        other.start()
+        end = monotonic() + 5
+        while not answers_wait() and monotonic() < end:
+            sleep(0.002)
+        return other
+
     def test_while_answers_wait_for_each_other_no_search_works_beside_them(self) -> None:
-        third = Thread(target=answer)
-        with foreground_request(), foreground_request():
-            third.start()
+        with foreground_request():
+            other = self.another_waits()
             found, begun, pool = self.waiting(Urgency.WINDOWS)
             self.assertTrue(begun.wait(5))
-            # Beside two answers it would go on after a second.
+            # Beside one answer it would go on after a second.
             with self.assertRaises(TimeoutError):
                 found.result(1.6)
-        third.join(5)
+        other.join(5)
         self.assertIsNone(found.result(5))
+        pool.submit(connections.close_all).result()
+
+    def test_answers_are_worked_out_one_after_another(self) -> None:
+        done = Event()
+
+        def second() -> None:
+            with foreground_request():
+                done.set()
+
+        with foreground_request():
+            other = Thread(target=second)
+            other.start()
+            self.assertFalse(done.wait(0.2))
+        self.assertTrue(done.wait(5))
+        other.join(5)
+
+    def test_in_a_crowd_no_search_works_beside_an_answer(self) -> None:
+        def passes() -> None:
+            _turns.end(_turns.begin(Urgency.WINDOWS, lambda: True))
+
+        crowd = [Thread(target=passes) for _ in range(7)]
+        with foreground_request():
+            found, begun, pool = self.waiting(Urgency.WINDOWS)
+            self.assertTrue(begun.wait(5))
+            for one in crowd:
+                one.start()
+            # Beside one answer it would go on after a second.
+            with self.assertRaises(TimeoutError):
+                found.result(1.6)
+        self.assertIsNone(found.result(5))
+        for one in crowd:
+            one.join(5)
         pool.submit(connections.close_all).result()
 
     def test_a_process_in_which_answers_wait_keeps_no_connections_where_there_are_others(self) -> None:
@@ -141,15 +186,11 @@ class GivingWay(ApiCase):
             return int(of.max_keepalived)
 
         self.assertEqual((kept(1), kept(2)), (744, 744))
-        third = Thread(target=answer)
-        with foreground_request(), foreground_request():
+        with foreground_request():
             self.assertEqual((kept(1), kept(2)), (744, 744))
-            third.start()
-            end = monotonic() + 5
-            while not answers_wait() and monotonic() < end:
-                sleep(0.002)
+            other = self.another_waits()
             self.assertEqual((kept(1), kept(2)), (744, 0))
-        third.join(5)
+        other.join(5)
         self.assertEqual((kept(1), kept(2)), (744, 744))
 
     def test_it_waits_once_all_in_all_and_not_at_every_piece(self) -> None:

@@ -8,25 +8,35 @@ from collections.abc import Sequence
 import numpy as np
 
 from chord_core.documents.board import Board
-from chord_core.fit.judge.baseline import build_baseline
+from chord_core.fit.judge.baseline import Baseline, build_baseline
 from chord_core.fit.judge.case import Case
-from chord_core.fit.judge.factors import fit_from, kept_shares, wanted_of, weighed, weights_for
+from chord_core.fit.judge.factors import (
+    days_of_water,
+    fit_from,
+    kept_shares,
+    wanted_of,
+    weighed,
+    weights_for,
+)
 from chord_core.fit.judge.growth import size_parts
 from chord_core.fit.judge.handling import carried
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
+from chord_core.ride.foam import at_ease
 from chord_core.ride.rides import rides_an_hour
 
 _NOTHING = 1e-9
 
 
-def _most_rides(case: Case, best_rides: Array, along_m_s: float) -> float:
-    """Rides, over the best expected board's, of a board on which every wave that comes is a ride and the way
-    out takes no time."""
+def _most_rides(case: Case, baseline: Baseline) -> float:
+    """Rides, over the best expected board's, of a board on which every wave at whose height the surfer is at
+    ease is a ride, and the way out takes no time."""
+    conditions, ridden = case.conditions, baseline.judged.ridden
     every: Array = np.ones(1)
-    if not case.conditions.river:
-        every = rides_an_hour(case.conditions, along_m_s, np.array([np.inf]), every)
-    return float((every / np.maximum(best_rides, _NOTHING)).min())
+    if not conditions.river:
+        every = days_of_water(case.rider, conditions) @ at_ease(case.rider, conditions)
+        every = rides_an_hour(conditions, ridden.along_m_s, np.full(len(every), np.inf), every)
+    return float((every / np.maximum(baseline.best.rides, _NOTHING)).min())
 
 
 def _without_riding(case: Case, target_l: float | None, names: Sequence[str], hull: Hull) -> dict[str, Array]:
@@ -60,7 +70,7 @@ def most_fit(case: Case, target_l: float | None, boards: Sequence[Board], hull: 
     """
     baseline = build_baseline(case, target_l)
     best, names = baseline.best, [board.family for board in boards]
-    rides = _most_rides(case, best.rides, baseline.judged.ridden.along_m_s)
+    rides = _most_rides(case, baseline)
     factors = {"rides": np.full(len(hull), rides), **_without_riding(case, target_l, names, hull)}
     product = weighed(weights_for(case.rider, case.conditions), factors)
     kind = np.array([best.shares.get(name, 0.0) for name in names])
