@@ -29,6 +29,7 @@ from chord_core.fit.search.windows import HALF_LITRE, held_in, outwards, windows
 from chord_core.hull.fleet import fleet_of
 from chord_core.hull.hull import hull_of
 from chord_core.memory import cached_property
+from chord_core.spoken import spoken
 from chord_core.surfer.defaults import missing_facts
 from chord_core.tables import families, tables_version
 from chord_core.water.conditions import bars_of
@@ -106,46 +107,29 @@ def _why(sized: Sized, family: str) -> str:
     return f"usual for who {' and '.join(facts)}" if facts else f"usual at the level “{case.rider.rung.name}”"
 
 
-def _kinds(sized: Sized, searched: bool) -> tuple[Kind, ...]:
-    """The families in the order in which they are expected; searched, each with its windows."""
+def _kinds(sized: Sized) -> tuple[Kind, ...]:
+    """The families in the order in which they are expected, by their reference boards."""
     baseline, case = sized.baseline, sized.case
     same = either(baseline)
-    founds = {found.family: found for found in sized.found} if searched else {}
 
     def kind(name: str) -> Kind:
         return Kind(
             family=name,
             reason=_why(sized, name),
-            fit=founds[name].best if searched else 100 * baseline.best.shares[name],
+            fit=100 * baseline.best.shares[name],
             either=name in same,
             target_l=case.expected.litres(name, sized.target_l).middle,
             target_band_l=outwards(*case.band(name, sized.target_l), HALF_LITRE),
             target_because=litres_because(case, name),
-            windows=windows_of(founds[name], case.expected, sized.target_l) if searched else None,
+            windows=None,
         )
 
     return tuple(kind(family.name) for family in baseline.families)
 
 
-def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
-    """The size answer of a case.
-
-    Args:
-        searched: whether to search for windows, tails, fins and builds; else the families are only put in
-            order by their reference boards, in a tenth of the time.
-    """
-    case, sizing = sized.case, sized.sizing
-    kinds = _kinds(sized, searched)
-    board = sized.best_board if searched else None
-    more = {}
-    if board:
-        judge, hull = sized.judge, hull_of(fleet_of([board]))
-        more = {
-            "step_down": step_down(case),
-            "windows": kinds[0].windows,
-            **vars(options(judge, board)),
-            "fin_size": advise_fins(board, hull, 0, case.rider, case.conditions),
-        }
+def _settled(sized: Sized) -> SizeResult:
+    """What is said without a search."""
+    case, sizing, kinds = sized.case, sized.sizing, _kinds(sized)
     return SizeResult(
         assumed=case.assumed,
         sizing_methods=sizing.sizing_methods,
@@ -156,13 +140,46 @@ def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
         complaints=complaint_advice(case),
         closed=_closed(case),
         advice=advise(case, _chosen(sized)) if sized.baseline.open else None,
-        leash=leash_for(_length_m(sized, board), case.rider, case.conditions) if kinds else "",
+        leash=leash_for(_length_m(sized), case.rider, case.conditions) if kinds else "",
         cautions=cautions_for(case.rider, case.conditions),
         days=bars_of(case.conditions, case.rider.height_m),
         days_say=_days_say(case),
         tables_version=tables_version(),
-        **more,
     )
+
+
+def answer_of(sized: Sized, searched: bool = True) -> SizeResult:
+    """The size answer of a case. What is said without a search is kept with the case, for the search that
+    follows.
+
+    Args:
+        searched: whether to search for windows, tails, fins and builds; else the families are only put in
+            order by their reference boards, in a tenth of the time.
+    """
+    case = sized.case
+    settled = case.once(("settled", sized.target_l, spoken()), lambda: _settled(sized))
+    board = sized.best_board if searched else None
+    if board is None:
+        return settled
+    founds = {found.family: found for found in sized.found}
+    kinds = tuple(
+        kind.model_copy(
+            update={
+                "fit": founds[kind.family].best,
+                "windows": windows_of(founds[kind.family], case.expected, sized.target_l),
+            }
+        )
+        for kind in settled.families
+    )
+    more = {
+        "families": kinds,
+        "step_down": step_down(case),
+        "windows": kinds[0].windows,
+        **vars(options(sized.judge, board)),
+        "fin_size": advise_fins(board, hull_of(fleet_of([board])), 0, case.rider, case.conditions),
+        "leash": leash_for(board.length_m, case.rider, case.conditions),
+    }
+    return settled.model_copy(update=more)
 
 
 def _chosen(sized: Sized) -> Chosen:
@@ -172,10 +189,8 @@ def _chosen(sized: Sized) -> Chosen:
     return replace(Chosen.of(baseline.judged, middle, lead), litres=sized.sizing.target_l)
 
 
-def _length_m(sized: Sized, board: Board | None) -> float:
-    """Length of the board for which a leash is named: the best found, else the best ordinary one."""
-    if board:
-        return board.length_m
+def _length_m(sized: Sized) -> float:
+    """Length of the board for which a leash is named before one was searched for: the best ordinary one."""
     baseline = sized.baseline
     rows = baseline.rows_of(baseline.families[0].name)
     return float(np.median(baseline.judged.hull.fleet.length[rows]))
