@@ -4,7 +4,7 @@ import gzip
 import json
 import re
 import tempfile
-from datetime import UTC, datetime
+from datetime import UTC, datetime, timedelta
 from pathlib import Path
 
 import numpy as np
@@ -175,6 +175,11 @@ class Seen(WaterCase):
         self.wait_text("[aria-label='What was seen']", "Factor 0.62")
         used = re.search(r"over (\d+) days", self.text("[aria-label='What was seen']"))
         days = int(used[1]) if used else 0
+        # In the last hour that the buoy has told of: the one that runs now may have begun since.
+        last = 3600 * int(seas_of_buoy(place.buoy).hour[-1])
+        here = datetime.fromtimestamp(last, UTC) + timedelta(hours=place.shore.get("utc_offset_h", 0))
+        self.type_over(self.named("Day"), here.strftime("%Y-%m-%d"))
+        self.type_over(self.named("Hour (0–23)"), str(here.hour))
         self.type_over(self.named("Face"), "nonsense" + Keys.ENTER)
         self.wait_text("[aria-label='What was seen']", "is no wave height")
         self.assertEqual(self.named("Face").get_attribute("value"), "nonsense")

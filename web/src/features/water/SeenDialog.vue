@@ -72,7 +72,7 @@ const says = computed(() => {
   const of = found.value
   if (!of) return ''
   const slope = (value: number) => `1 in ${Math.round(1 / value)}`
-  return `Factor ${of.exposure_was.toFixed(2)} → ${of.exposure.toFixed(2)}, give or take ${of.exposure_sd.toFixed(2)}; bottom ${slope(of.bottom_slope_was)} → ${slope(of.bottom_slope)}. Off by ${off(of.off_before)} before, ${off(of.off_after)} after, over ${of.used} days${of.unused ? `; ${of.unused} when the buoy was away` : ''}.`
+  return `Factor ${of.exposure_was.toFixed(2)} → ${of.exposure.toFixed(2)}, give or take ${of.exposure_sd.toFixed(2)}; bottom ${slope(of.bottom_slope_was)} → ${slope(of.bottom_slope)}. Off by ${off(of.off_before)} before, ${off(of.off_after)} after, over ${of.used} days${of.unused ? `; ${of.unused} in hours of which the buoy has told nothing` : ''}.`
 })
 
 async function accept(): Promise<void> {
@@ -152,7 +152,7 @@ async function accept(): Promise<void> {
             role="img"
             :aria-label="
               row.before === null
-                ? 'the buoy was away'
+                ? 'nothing from the buoy'
                 : `said ${heightOf(row.before, units)} before, ${heightOf(row.after ?? 0, units)} after`
             "
           >
