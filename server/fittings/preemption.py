@@ -45,8 +45,8 @@ _ASKED_S = 1.0
 #: Answers that are worked out side by side share one interpreter: each takes as long as all of them together.
 _ANSWERS = Places(1)
 
-#: Where more windows than this wait for their turn there is not time for all of them: they work only while no
-#: answer is worked out.
+#: Where more windows than this wait for their turn, some .4 s of work, there is not time for all: they work
+#: only while no answer is worked out.
 _CROWD = 6
 
 _quiet = Condition()

@@ -12,7 +12,7 @@ from chord_core.documents.verbs.compare import HandOver
 from chord_core.documents.verbs.quiver import WaveMap
 from chord_core.fit.answer.handover import EITHER, hand_overs
 from chord_core.fit.answer.rank import JudgedRack
-from chord_core.fit.judge.baseline import expected_ones
+from chord_core.fit.judge.baseline import expected_reference
 from chord_core.fit.judge.case import Case
 from chord_core.fit.judge.style import style_on
 from chord_core.hull.hull import Hull
@@ -75,7 +75,7 @@ def enough_rides(case: Case) -> float:
     hang on the boards that are looked at."""
 
     def make() -> float:
-        boards = expected_ones(case, None)
+        boards = expected_reference(case, None)
         ridden = case.ridden(boards.name, boards.hull, boards.fins)
         half = float(_in_bins(case, ridden).rides.max(initial=0.0)) / 2
         return half if case.conditions.river else min(tables().seas.practice.worth_rides_an_hour, half)

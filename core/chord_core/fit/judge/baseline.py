@@ -95,7 +95,7 @@ def _fleet(case: Case, target_l: float | None) -> tuple[tuple[str, ...], tuple[B
 
 
 @dataclass(frozen=True)
-class Measuring:
+class Reference:
     """Boards by which a case is measured, and the name under which it keeps what they do."""
 
     name: str
@@ -103,23 +103,23 @@ class Measuring:
     fins: FleetFins
 
 
-def expected_ones(case: Case, target_l: float | None) -> Measuring:
-    """The expected boards of the open families."""
+def expected_reference(case: Case, target_l: float | None) -> Reference:
+    """The expected boards of the open families, by which fits are measured."""
     _, _, hull, fins = _fleet(case, target_l)
-    return Measuring(_key(target_l), hull, fins)
+    return Reference(_key(target_l), hull, fins)
 
 
-def family_sizes(family: str) -> Measuring:
+def family_sizes(family: str) -> Reference:
     """A family's reference boards from its smallest to its largest, by which its litres are measured."""
     _, hull, fins = reference_fleet((family,))
-    return Measuring(f"ordinary: {family}", hull, fins)
+    return Reference(f"ordinary: {family}", hull, fins)
 
 
-def measured_by(case: Case, target_l: float | None) -> tuple[Measuring, ...]:
+def measured_by(case: Case, target_l: float | None) -> tuple[Reference, ...]:
     """The boards that a case is measured by: who rides boards in it anyway may ride these along, a few boards
     more cost next to nothing (``Case.know``). The expected boards, and the sizes of the family that is
     expected most: if another comes to lead, its sizes are ridden when they are asked for."""
-    names, expected = _fleet(case, target_l)[0], expected_ones(case, target_l)
+    names, expected = _fleet(case, target_l)[0], expected_reference(case, target_l)
     return (expected, family_sizes(names[0])) if sized_by_waves(case, names[0]) else (expected,)
 
 
