@@ -5,7 +5,6 @@ from __future__ import annotations
 import secrets
 from base64 import b32encode
 
-import segno
 from django.db import transaction
 from django_otp.plugins.otp_static.models import StaticDevice, StaticToken
 from django_otp.plugins.otp_totp.models import TOTPDevice
@@ -45,6 +44,8 @@ def begin(user: User) -> SecondFactorOut:
     TOTPDevice.objects.filter(user=user).delete()
     device = TOTPDevice.objects.create(user=user, name=_NAME, confirmed=False)
     secret = b32encode(device.bin_key).decode()
+    import segno  # Slow to load, and few commands draw a code.
+
     picture = segno.make(device.config_url, error="m").svg_data_uri(scale=4, border=2)
     return SecondFactorOut(on=False, secret=secret, picture=picture)
 

@@ -1,15 +1,18 @@
 """Django's test runner that also says which tests were the slowest."""
 
+import gc
 import time
 import traceback
 from typing import Any
 from unittest import TestSuite, TextTestResult
 from unittest.case import TestCase
 
+from django.conf import settings
 from django.test.runner import DiscoverRunner, ParallelTestSuite, RemoteTestResult, RemoteTestRunner
 
 #: How many of the slowest tests are printed.
 SLOWEST = 10
+_HASHERS = ["accounts.tests.hashing.QuickArgon2"]
 
 
 def _sendable(err: Any) -> Any:
@@ -51,9 +54,11 @@ class TimedRemoteRunner(RemoteTestRunner):
     resultclass = TimedRemoteResult
 
 
-def _weight(suite: TestSuite) -> tuple[bool, int]:
-    """What is begun first: classes that wait long (``takes_long``), then those of many tests."""
-    return any(getattr(test, "takes_long", False) for test in suite), suite.countTestCases()
+def _weight(suite: TestSuite) -> tuple[bool, bool, int]:
+    """What is begun first: classes without a browser, which leaves a shop in the tables, then those that wait
+    long (``takes_long``), then those of many tests."""
+    driven, long = (any(getattr(test, said, False) for test in suite) for said in ("driven", "takes_long"))
+    return not driven, long, suite.countTestCases()
 
 
 class TimedParallelSuite(ParallelTestSuite):
@@ -94,6 +99,13 @@ class TimedRunner(DiscoverRunner):
     """``manage.py test``, with the slowest tests at the end."""
 
     parallel_test_suite = TimedParallelSuite
+
+    def setup_test_environment(self, **kwargs: Any) -> None:
+        """Keep passwords cheaply; look for garbage seldom, and not among what all processes share."""
+        super().setup_test_environment(**kwargs)
+        settings.PASSWORD_HASHERS = _HASHERS
+        gc.freeze()
+        gc.set_threshold(20_000, 20, 50)
 
     def get_resultclass(self) -> Any:
         """The result class that keeps times."""

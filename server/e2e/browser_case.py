@@ -132,6 +132,8 @@ class _ServerThread(LiveServerThread):
 class BrowserCase(StaticLiveServerTestCase):
     """A test that drives the real screens. Waits on conditions; the console must stay clean."""
 
+    #: These come after all others of a run: they leave the demo shop in the tables of their process.
+    driven = True
     host = "127.0.0.1"
     server_thread_class = _ServerThread
     #: Console lines that a test expects, by a part of their text (a refused request is logged).

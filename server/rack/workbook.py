@@ -8,9 +8,6 @@ from collections.abc import Iterable, Iterator
 from datetime import date, datetime
 from typing import Any
 
-from openpyxl import Workbook, load_workbook
-from openpyxl.utils.exceptions import InvalidFileException
-
 from chord_core.errors import ChordError
 
 #: What a workbook is called on its way.
@@ -62,6 +59,9 @@ def cells_of(raw: bytes, most_rows: int, most_columns: int) -> list[tuple[int, t
         ChordError: it is no workbook, too large, or empty.
     """
     _check_size(raw)
+    from openpyxl import load_workbook  # Slow to load, and few commands meet a workbook.
+    from openpyxl.utils.exceptions import InvalidFileException
+
     try:
         book = load_workbook(io.BytesIO(raw), read_only=True, data_only=True)
     except (InvalidFileException, KeyError, ValueError, OSError, zipfile.BadZipFile, SyntaxError) as error:
@@ -101,6 +101,8 @@ def _value(text: str, head: str) -> str | float:
 
 def workbook_of(rows: Iterable[list[str]]) -> bytes:
     """A workbook with one sheet; the first row is its heads."""
+    from openpyxl import Workbook
+
     book = Workbook(write_only=True)
     sheet = book.create_sheet("rack")
     lines: Iterator[list[str]] = iter(rows)

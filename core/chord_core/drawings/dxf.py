@@ -4,9 +4,6 @@ from __future__ import annotations
 
 import io
 
-from ezdxf import units
-from ezdxf.filemanagement import new
-
 from chord_core.drawings.plan import Drawing
 
 #: Height of the words [mm].
@@ -15,6 +12,9 @@ _LETTERS = 8.0
 
 def dxf_of(drawing: Drawing) -> bytes:
     """Write a drawing as DXF."""
+    from ezdxf import units  # Slow to load, and few programs draw.
+    from ezdxf.filemanagement import new
+
     made = new("R2010", units=units.MM)
     space = made.modelspace()
     for layer in dict.fromkeys(line.layer for line in drawing.lines):

@@ -13,7 +13,6 @@ from functools import cache
 
 import numpy as np
 from scipy.special import gammaincinv, gammaln, ndtri
-from scipy.stats import qmc
 
 from chord_core.hull.stations import Array
 
@@ -83,6 +82,8 @@ def _top(density: Density, dims: int) -> tuple[Array, Array]:
 @cache
 def _drawn(dims: int) -> tuple[Array, Array]:
     """Draws of a standard Student t (n, d) and its log-density there."""
+    from scipy.stats import qmc  # Half a second to load, and most programs learn nothing.
+
     even = np.clip(qmc.Sobol(dims + 1, scramble=True, seed=19).random(_DRAWS), 1e-9, 1 - 1e-9)
     normal = ndtri(even[:, :dims])
     chi2 = 2 * gammaincinv(_FREEDOM / 2, even[:, dims])

@@ -7,6 +7,7 @@ from typing import Any
 from unittest import mock
 
 from django.conf import settings
+from django.contrib.auth.hashers import Argon2PasswordHasher
 from django.contrib.sessions.backends.db import SessionStore
 from django.contrib.sessions.models import Session
 from django.core.exceptions import ValidationError
@@ -30,6 +31,7 @@ from accounts.sign_in import client_address
 from accounts.tests.case import BOARD, ApiCase, make_shop
 from breaks.models import Break
 from buoys.models import Buoy
+from config import settings as shipped
 from fittings.models import Fitting
 from rack.drawing_files import DRAWING_TYPES
 from rack.models import Board
@@ -121,8 +123,14 @@ class SigningIn(ApiCase):
         self.assertGreater(Session.objects.get(pk=key).expire_date, soon + timedelta(days=10))
         self.assertGreater(row.expire_date, soon)
 
-    def test_passwords_are_kept_with_argon2(self) -> None:
-        self.assertTrue(self.user.password.startswith("argon2$argon2id$"))
+    def test_passwords_are_kept_with_argon2_at_its_full_cost(self) -> None:
+        # OWASP Password Storage Cheat Sheet: Argon2id with 19 MiB and two passes at least.
+        with self.settings(PASSWORD_HASHERS=shipped.PASSWORD_HASHERS):
+            self.user.set_password(PASSWORD)
+            kept = Argon2PasswordHasher().decode(self.user.password)
+            self.assertEqual((kept["algorithm"], kept["variety"]), ("argon2", "argon2id"))
+            self.assertGreaterEqual(kept["memory_cost"], 19 * 1024)
+            self.assertGreaterEqual(kept["time_cost"], 2)
 
     def test_a_wrong_password_says_so_and_five_lock_the_door(self) -> None:
         wrong = {"username": "north-person", "password": "sand"}
