@@ -50,6 +50,29 @@ def out(
     return build_fleet_ride(labelled_hulls(some), fins_of(some), rider, conditions, fast)
 
 
+class WhereNobodyTakesOff(TestCase):
+    def test_the_rest_is_the_same_without_it(self) -> None:
+        """In foam and on a river take-off decides nothing: solved or not, boards do what they do."""
+        some = [board_at(families()[name], 0.5) for name in SEA_FAMILIES[::3]]
+        river = [board_at(families()[name], 0.5) for name in families() if name not in SEA_FAMILIES]
+        for fleet, surfer, water in (
+            (some, PLAIN.model_copy(update={"rung": "standing"}), Water(usual_m=0.9)),
+            (some, PLAIN, Water(kind="white_water", usual_m=0.5)),
+            (river, PLAIN, Water(kind="river", flow_m_s=3.0)),
+        ):
+            rider, _ = rider_with_defaults(surfer)
+            conditions, _ = conditions_with_defaults(water, rider.height_m)
+            hull, fins = labelled_hulls(fleet), fins_of(fleet)
+            solved = build_fleet_ride(hull, fins, rider, conditions)
+            bare = build_fleet_ride(hull, fins, rider, conditions, described=False)
+            np.testing.assert_array_equal(bare.works, solved.works)
+            self.assertEqual(solved.paddle_state.threshold(np.array([1.0])).shape, (len(fleet), 1))
+            with self.assertRaisesRegex(ValueError, "take-off was not solved"):
+                bare.paddle_state.threshold(np.array([1.0]))
+            done = summarize_rides(hull, fins, rider, conditions, asked=len(fleet))
+            np.testing.assert_array_equal(done.works, solved.works)
+
+
 class TwoForms(TestCase):
     def test_the_fast_form_is_the_plain_one(self) -> None:
         """.5 % of the works share for 95 of 100 boards; none that differ by over 2 % change places."""

@@ -172,7 +172,7 @@ def summarize_rides(
     if count > 1 or len(hull) > _SIDE_BY_SIDE:
         return _in_pieces(hull, fins, rider, conditions, max(count, 2), asked)
     # The hull itself keeps what was computed of it.
-    return _summary(build_fleet_ride(hull, fins, rider, conditions), min(asked, len(hull)))
+    return _summary(build_fleet_ride(hull, fins, rider, conditions, described=False), min(asked, len(hull)))
 
 
 def _in_pieces(
@@ -185,7 +185,7 @@ def _in_pieces(
         mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
         here = min(max(asked - at * size, 0), len(mine))
         with uncancellable():
-            return _summary(build_fleet_ride(mine, their, rider, conditions), here)
+            return _summary(build_fleet_ride(mine, their, rider, conditions, described=False), here)
 
     pieces = range(math.ceil(len(hull) / size))
     with ThreadPoolExecutor(_WORKERS) as workers:

@@ -54,8 +54,8 @@ class PaddleState:
     """A fleet before anybody stands, (n,): how it floats, speeds [m/s].
 
     The take-off threshold comes from ``log_threshold`` at ``HEIGHTS`` (n, h) in the fast form, which also has
-    ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked. ``takeoff``:
-    the factor on it that sessions have taught.
+    ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked. Both are
+    None where nobody takes off. ``takeoff``: the factor on it that sessions have taught.
     """
 
     floats: Floats
@@ -73,7 +73,11 @@ class PaddleState:
         return replace(take(replace(self, launch=None), which), launch=launch)
 
     def threshold(self, height_m: Array) -> Array:
-        """The least slope of a face of these heights [m] that is caught, (n, m)."""
+        """The least slope of a face of these heights [m] that is caught, (n, m).
+
+        Raises:
+            ValueError: it was not solved, for nobody takes off here.
+        """
         return np.asarray(self.takeoff * self._by_power(height_m))
 
     def _by_power(self, height_m: Array) -> Array:
@@ -82,7 +86,8 @@ class PaddleState:
             many = np.broadcast_to(np.log(HEIGHTS), self.log_threshold.shape)
             places = np.broadcast_to(held, (len(many), len(held)))
             return np.exp(monotone_cubic(many, self.log_threshold, places))
-        assert self.launch is not None
+        if self.launch is None:
+            raise ValueError("take-off was not solved for this fleet: it stands on a river or in foam")
         asked, back = np.unique(height_m, return_inverse=True)
         count = len(self.sprint_m_s)
         every = rows_of(self.launch, np.repeat(np.arange(count), len(asked)))
@@ -166,8 +171,12 @@ def _planes(hull: Hull, paddler: Paddler, rho: float) -> Planes:
     return Planes(table, longest, least)
 
 
-def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float) -> PaddleState:
-    """The fast form: the compiled kernel, one pass a board."""
+def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float, takes_off: bool = True) -> PaddleState:
+    """The fast form: the compiled kernel, one pass a board.
+
+    Args:
+        takes_off: whether the threshold of take-off is asked for, a third of the work.
+    """
     if paddler.body is None:
         floats, immersed = float_standing(hull, paddler.mass_kg, rho)
     else:
@@ -186,9 +195,10 @@ def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float) -> PaddleSta
         drag_boards(immersed.length[at], immersed.beam[at], immersed.wetted[at], immersed.frontal[at],
                     spline[0], columns[at], rho, power.sprint_w, power.cruise_w, weight[at], planes.least[at],
                     drag[at], speeds[at])  # fmt: skip
-        sprint = np.ascontiguousarray(speeds[at, 0])
-        takeoff_boards(HEIGHTS, start.sprint_share, carries[at], mass[at], power.sprint_w, push, sprint,
-                       drag[at], log_slope[at])  # fmt: skip
+        if takes_off:
+            sprint = np.ascontiguousarray(speeds[at, 0])
+            takeoff_boards(HEIGHTS, start.sprint_share, carries[at], mass[at], power.sprint_w, push, sprint,
+                           drag[at], log_slope[at])  # fmt: skip
 
     in_two_threads(loop, len(hull))
     return PaddleState(
@@ -196,6 +206,6 @@ def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float) -> PaddleSta
         immersed=immersed,
         sprint_m_s=np.ascontiguousarray(speeds[:, 0]),
         cruise_m_s=speeds[:, 1],
-        log_threshold=log_slope,
+        log_threshold=log_slope if takes_off else None,
         planes=planes,
     )

@@ -343,10 +343,8 @@ class FleetRide:
         if count >= len(self.hull):
             return self
         rows = slice(0, count)
-        paddle_state = self.paddle_state.rows(rows)
-        made = replace(
-            self, hull=self.hull.piece(count, 0), fins=self.fins.rows(rows), paddle_state=paddle_state
-        )
+        lying, hull = self.paddle_state.rows(rows), self.hull.piece(count, 0)
+        made = replace(self, hull=hull, fins=self.fins.rows(rows), paddle_state=lying)
         known = {name: self.__dict__[name] for name in _OF_ANY_FACE if name in self.__dict__}
         made.__dict__.update({name: values[rows] for name, values in known.items()})
         made.__dict__["works"] = self.works[rows]
@@ -376,7 +374,12 @@ class FleetRide:
 
 
 def build_fleet_ride(
-    hull: Hull, fins: FleetFins, rider: Rider, conditions: Conditions, fast: bool = True
+    hull: Hull,
+    fins: FleetFins,
+    rider: Rider,
+    conditions: Conditions,
+    fast: bool = True,
+    described: bool = True,
 ) -> FleetRide:
     """Make a fleet ready to be asked what it does under a rider in a water.
 
@@ -384,10 +387,14 @@ def build_fleet_ride(
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
         fast: the compiled form; else the plain one.
+        described: whether take-off is asked for even where it decides nothing, on a river and in foam.
     """
     rho = conditions.water_kg_m3 * (1 - conditions.aeration)
     paddler, learned = paddler_of(rider, power_for(rider, rho)), rider.learned
-    paddle_state = (paddle_state_compiled if fast else paddle_state_plain)(hull, paddler, rho)
-    paddle_state = replace(paddle_state, takeoff=learned.takeoff)
+    if fast:
+        takes_off = not (conditions.river or rides_foam(rider, conditions))
+        paddle_state = paddle_state_compiled(hull, paddler, rho, described or takes_off)
+    else:
+        paddle_state = paddle_state_plain(hull, paddler, rho)
     conditions = replace(conditions, mine_an_hour=learned.waves * conditions.mine_an_hour)
-    return FleetRide(hull, fins, rider, conditions, paddle_state, fast)
+    return FleetRide(hull, fins, rider, conditions, replace(paddle_state, takeoff=learned.takeoff), fast)
