@@ -186,6 +186,23 @@ class Rides(TestCase):
         bare = riding.of(np.array([3]), None)
         self.assertTrue(np.isnan(bare.low_m[0]), "who was not asked for a range has none")
 
+    def test_a_range_out_of_earlier_rides_is_that_of_boards_ridden_for_it(self) -> None:
+        """Boards that were ridden in several goes, in waves, in foam and on a river."""
+        _, hull, fins = rack()
+        rows = np.array([2, 5, 7, 9, 14])
+        for water in (self.water, FOAM, RIVER):
+            case = case_for(self.surfer, water)
+            alone = summarize_rides(hull.rows(rows), fins.rows(rows), case.rider, case.conditions, asked=5)
+            riding = RiddenRack(case, hull, fins)
+            for some in ([5, 9, 11], [14, 2, 30], [7]):
+                riding.of(np.array(some), None)
+            found = riding.with_range(rows, None)
+            for name in ("rides", "rides_low", "rides_high", "low_m", "high_m"):
+                np.testing.assert_allclose(
+                    getattr(found, name), getattr(alone, name), rtol=1e-9, err_msg=name
+                )
+            self.assertEqual([found.ends(i) for i in range(5)], [alone.ends(i) for i in range(5)])
+
     def test_the_present_board_is_known_to_the_case(self) -> None:
         riding = self.riding(now=3)
         riding.of(np.array([1, 2]), None)

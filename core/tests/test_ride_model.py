@@ -64,7 +64,7 @@ class WhereNobodyTakesOff(TestCase):
             conditions, _ = conditions_with_defaults(water, rider.height_m)
             hull, fins = labelled_hulls(fleet), fins_of(fleet)
             solved = build_fleet_ride(hull, fins, rider, conditions)
-            bare = build_fleet_ride(hull, fins, rider, conditions, described=False)
+            bare = build_fleet_ride(hull, fins, rider, conditions, full=False)
             np.testing.assert_array_equal(bare.works, solved.works)
             self.assertEqual(solved.paddle_state.threshold(np.array([1.0])).shape, (len(fleet), 1))
             with self.assertRaisesRegex(ValueError, "take-off was not solved"):

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from concurrent.futures import ThreadPoolExecutor
 from contextvars import copy_context
 from dataclasses import dataclass, replace
@@ -73,18 +74,19 @@ class RideSummary:
         """What the boards ``which`` (indices or a slice) do."""
         return take(self, which)
 
-    def filled(self, which: IndexArray, more: RideSummary) -> RideSummary:
+    def filled(self, which: IndexArray, more: Ends) -> RideSummary:
         """These with the band and the range of some boards, which were asked for apart.
 
         Args:
             which: where the boards of ``more`` stand here.
         """
         made = {}
-        for name in ("rides_low", "rides_high", "low_m", "high_m", "small_ends", "big_ends"):
-            values = getattr(self, name).copy()
-            values[which] = getattr(more, name)
-            made[name] = values
-        return replace(self, names=more.names, **made)
+        for name, found in vars(more).items():
+            made[name] = found
+            if name != "names":
+                made[name] = getattr(self, name).copy()
+                made[name][which] = found
+        return replace(self, **made)
 
     def ends(self, row: int) -> dict[str, str]:
         """What ends the range of one board at its small and at its big end, where something does."""
@@ -93,8 +95,8 @@ class RideSummary:
 
 
 @dataclass(frozen=True)
-class _Ends:
-    """Range of n boards with the band of their rides, (n,)."""
+class Ends:
+    """Range of n boards with the band of their rides, (n,), and the factors that may end a range."""
 
     rides_low: Array
     rides_high: Array
@@ -102,29 +104,42 @@ class _Ends:
     high_m: Array
     small_ends: IndexArray
     big_ends: IndexArray
+    names: tuple[str, ...]
 
 
-def _ends_of(fleet_ride: FleetRide, asked: int) -> tuple[_Ends, tuple[str, ...]]:
-    """Range and band of the first ``asked`` boards, and the factors that may end a range; for the others no
-    range, and a band as wide as nothing."""
+def ends_of(fleet_ride: FleetRide, asked: int) -> Ends:
+    """Range and band of the first ``asked`` boards; for the others no range, and a band of no width."""
     count, rides = len(fleet_ride.hull), fleet_ride.rides_an_hour(fleet_ride.works)
     nothing, never = np.full(count, np.nan), np.full(count, -1)
     if fleet_ride.conditions.river or not asked:
-        return _Ends(rides, rides, nothing, nothing, never, never), ()
+        return Ends(rides, rides, nothing, nothing, never, never, ())
     first = fleet_ride.first(asked)
     span = find_wave_range(first)
     low, _, high = rides_band(first)
-    found = _Ends(low, high, span.low_m, span.high_m, span.small_ends, span.big_ends)
+    found = Ends(low, high, span.low_m, span.high_m, span.small_ends, span.big_ends, span.names)
     if asked < count:
         rest = slice(asked, None)
-        none = _Ends(rides[rest], rides[rest], nothing[rest], nothing[rest], never[rest], never[rest])
+        none = Ends(rides[rest], rides[rest], nothing[rest], nothing[rest], never[rest], never[rest], ())
         found = concatenate([found, none])
-    return found, span.names
+    return found
+
+
+def pick_boards(parts: Sequence[tuple[FleetRide, IndexArray]], hull: Hull, fins: FleetFins) -> FleetRide:
+    """Some boards out of fleets that were ridden by one rider in one water, with what is known of them.
+
+    Args:
+        parts: fleets, and which of their boards.
+        hull: the boards, in the order of the parts.
+        fins: their fins, in the same order.
+    """
+    known = [fleet_ride.known(which) for fleet_ride, which in parts]
+    lying, found = concatenate([lies for lies, _ in known]), concatenate([found for _, found in known])
+    return parts[0][0].others(hull, fins, lying, found)
 
 
 def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
     hull, river = fleet_ride.hull, fleet_ride.conditions.river
-    ends, names = _ends_of(fleet_ride, asked)
+    ends = ends_of(fleet_ride, asked)
     factors, weight = fleet_ride.in_bins, fleet_ride.conditions.bins.weight
     stays = factors["stays"][:, 0] if river else np.full(len(hull), np.nan)
     return RideSummary(
@@ -144,7 +159,6 @@ def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
         swing_slow=swing_slow(hull, fleet_ride.rider),
         nose_index=nose_riding(hull, fleet_ride.weight_n, fleet_ride.rho),
         floats=fleet_ride.paddle_state.floats,
-        names=names,
         along_m_s=fleet_ride.along_m_s,
     )
 
@@ -167,12 +181,26 @@ def summarize_rides(
     Raises:
         NotWanted: nobody waits for it (``cancellable``).
     """
+    return ride_and_summarize(hull, fins, rider, conditions, chunk, asked)[0]
+
+
+def ride_and_summarize(
+    hull: Hull,
+    fins: FleetFins,
+    rider: Rider,
+    conditions: Conditions,
+    chunk: int = CHUNK,
+    asked: int = 0,
+) -> tuple[RideSummary, FleetRide | None]:
+    """The same with the fleet as it was ridden, of which more can be asked; None where it was ridden in
+    pieces."""
     check_cancelled()
     count = math.ceil(len(hull) / chunk)
     if count > 1 or len(hull) > _SIDE_BY_SIDE:
-        return _in_pieces(hull, fins, rider, conditions, max(count, 2), asked)
+        return _in_pieces(hull, fins, rider, conditions, max(count, 2), asked), None
     # The hull itself keeps what was computed of it.
-    return _summary(build_fleet_ride(hull, fins, rider, conditions, described=False), min(asked, len(hull)))
+    fleet_ride = build_fleet_ride(hull, fins, rider, conditions, full=False)
+    return _summary(fleet_ride, min(asked, len(hull))), fleet_ride
 
 
 def _in_pieces(
@@ -185,7 +213,7 @@ def _in_pieces(
         mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
         here = min(max(asked - at * size, 0), len(mine))
         with uncancellable():
-            return _summary(build_fleet_ride(mine, their, rider, conditions, described=False), here)
+            return _summary(build_fleet_ride(mine, their, rider, conditions, full=False), here)
 
     pieces = range(math.ceil(len(hull) / size))
     with ThreadPoolExecutor(_WORKERS) as workers:

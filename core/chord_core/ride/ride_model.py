@@ -9,7 +9,7 @@ import numpy as np
 
 from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array
+from chord_core.hull.stations import Array, IndexArray
 from chord_core.memory import cached_property
 from chord_core.physics import G
 from chord_core.ride.chop import bare_impact_g, chop_drag, impact_terms
@@ -343,11 +343,17 @@ class FleetRide:
         if count >= len(self.hull):
             return self
         rows = slice(0, count)
-        lying, hull = self.paddle_state.rows(rows), self.hull.piece(count, 0)
-        made = replace(self, hull=hull, fins=self.fins.rows(rows), paddle_state=lying)
-        known = {name: self.__dict__[name] for name in _OF_ANY_FACE if name in self.__dict__}
-        made.__dict__.update({name: values[rows] for name, values in known.items()})
-        made.__dict__["works"] = self.works[rows]
+        return self.others(self.hull.piece(count, 0), self.fins.rows(rows), *self.known(rows))
+
+    def known(self, which: IndexArray | slice) -> tuple[PaddleState, dict[str, Array]]:
+        """How some boards lie, and what was found of them that is so on any face, by its name."""
+        found = {name: self.__dict__[name][which] for name in _OF_ANY_FACE if name in self.__dict__}
+        return self.paddle_state.rows(which), {**found, "works": self.works[which]}
+
+    def others(self, hull: Hull, fins: FleetFins, lying: PaddleState, known: dict[str, Array]) -> FleetRide:
+        """The same rider and water with other boards, of which so much is ``known``."""
+        made = replace(self, hull=hull, fins=fins, paddle_state=lying)
+        made.__dict__.update(known)
         return made
 
     @cached_property
@@ -368,18 +374,12 @@ class FleetRide:
 
     @property
     def unsure(self) -> list[tuple[float, dict[str, Array]]]:
-        """Factors in the bins with all faces flatter and steeper by what one can be wrong: the slope over the
-        one that was said, and each factor, (n, m)."""
+        """Factors in the bins, (n, m), with all faces flatter and steeper, behind their part of the slope."""
         return list(zip(_UNSURE_WAYS, self._elsewhere[1:], strict=True))
 
 
 def build_fleet_ride(
-    hull: Hull,
-    fins: FleetFins,
-    rider: Rider,
-    conditions: Conditions,
-    fast: bool = True,
-    described: bool = True,
+    hull: Hull, fins: FleetFins, rider: Rider, conditions: Conditions, fast: bool = True, full: bool = True
 ) -> FleetRide:
     """Make a fleet ready to be asked what it does under a rider in a water.
 
@@ -387,13 +387,13 @@ def build_fleet_ride(
         hull: n boards, as ``labelled_hulls`` gives them.
         fins: their fins, in the same order.
         fast: the compiled form; else the plain one.
-        described: whether take-off is asked for even where it decides nothing, on a river and in foam.
+        full: whether take-off is asked for even where it decides nothing, on a river and in foam.
     """
     rho = conditions.water_kg_m3 * (1 - conditions.aeration)
     paddler, learned = paddler_of(rider, power_for(rider, rho)), rider.learned
     if fast:
         takes_off = not (conditions.river or rides_foam(rider, conditions))
-        paddle_state = paddle_state_compiled(hull, paddler, rho, described or takes_off)
+        paddle_state = paddle_state_compiled(hull, paddler, rho, full or takes_off)
     else:
         paddle_state = paddle_state_plain(hull, paddler, rho)
     conditions = replace(conditions, mine_an_hour=learned.waves * conditions.mine_an_hour)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+from dataclasses import fields, replace
 from threading import Lock
 
 import numpy as np
@@ -11,9 +11,10 @@ from chord_core.fit.judge.baseline import measured_by
 from chord_core.fit.judge.case import NOW, Case
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import IndexArray
-from chord_core.ride.batches import RideSummary, summarize_rides
+from chord_core.ride.batches import Ends, RideSummary, ends_of, pick_boards, ride_and_summarize
 from chord_core.ride.columns import concatenate
 from chord_core.ride.fins import FleetFins
+from chord_core.ride.ride_model import FleetRide
 
 #: Where a board stands that was not ridden yet.
 _NOT_YET = -1
@@ -35,6 +36,8 @@ class RiddenRack:
         self._ridden: RideSummary | None = None
         self._place = np.full(len(hull), _NOT_YET)
         self._ranged = np.zeros(len(hull), bool)
+        #: Fleets that were ridden since ranges were last asked for, and where their boards stand in the rack.
+        self._fleets: list[tuple[IndexArray, FleetRide]] = []
 
     def __len__(self) -> int:
         """How many boards were ridden."""
@@ -60,12 +63,25 @@ class RiddenRack:
             self._add(lacks, self._ride(lacks, target_l, len(lacks)), ranged=True)
         bare = rows[~self._ranged[rows]]
         if len(bare):
-            more = self._ride(bare, target_l, len(bare))
+            bare, ends = self._ends(bare, target_l)
             with self._lock:
                 assert self._ridden is not None
-                self._ridden = self._ridden.filled(self._place[bare], more)
+                self._ridden = self._ridden.filled(self._place[bare], ends)
                 self._ranged[bare] = True
         return self._taken(rows)
+
+    def _ends(self, bare: IndexArray, target_l: float | None) -> tuple[IndexArray, Ends]:
+        """Range and band of some boards that were ridden, and the order in which they stand in it: out of the
+        fleets in which they were ridden last, or anew."""
+        with self._lock:
+            fleets, self._fleets = self._fleets, []
+        at = [np.flatnonzero(np.isin(rows, bare)) for rows, _ in fleets]
+        if sum(map(len, at)) < len(bare):
+            ridden = self._ride(bare, target_l, len(bare))
+            return bare, Ends(*(getattr(ridden, one.name) for one in fields(Ends)))
+        parts = [(fleet, here) for (_, fleet), here in zip(fleets, at, strict=True) if len(here)]
+        bare = np.concatenate([rows[here] for (rows, _), here in zip(fleets, at, strict=True)])
+        return bare, ends_of(pick_boards(parts, self.hull.rows(bare), self.fins.rows(bare)), len(bare))
 
     def _taken(self, rows: IndexArray) -> RideSummary:
         with self._lock:
@@ -80,7 +96,10 @@ class RiddenRack:
         along = [one for one in measured_by(case, target_l) if not case.knows(one.name)]
         for one in along:
             hull, fins = hull.joined(one.hull), fins.joined(one.fins)
-        ridden = summarize_rides(hull, fins, case.rider, case.conditions, asked=asked)
+        ridden, fleet_ride = ride_and_summarize(hull, fins, case.rider, case.conditions, asked=asked)
+        if fleet_ride and not asked:
+            with self._lock:
+                self._fleets.append((rows, fleet_ride))
         begin = len(rows)
         for one in along:
             end = begin + len(one.hull)
