@@ -236,13 +236,23 @@ def _sorted(words: Sequence[str]) -> tuple[list[str], list[str]]:
     return parts or list(PARTS), names
 
 
-def _install_for(parts: Sequence[str]) -> None:
+def _install_and_check(parts: Sequence[str], checks: Sequence[Check], env: Env) -> bool:
+    """Install what the parts need; run the checks, those of a language as soon as its packages are there."""
+    found: list[bool] = []
+
+    def by(node: bool) -> Callable[[], None]:
+        mine = [check for check in checks if (check[2] == WEB) == node]
+        return lambda: found.append(_all_of(mine, env))
+
     if set(parts) <= {"core", "rules"}:
         system_packages(browser=False, database=False)
         core_packages()
         test_packages()
+        by(node=False)()
     else:
-        install(browser="screens" in parts, database=bool({"api", "screens"} & set(parts)), tests=True)
+        browser, database = "screens" in parts, bool({"api", "screens"} & set(parts))
+        install(browser, database, tests=True, by_python=[by(node=False)], by_node=[by(node=True)])
+    return all(found)
 
 
 def check(words: Sequence[str], deep: bool = False) -> int:
@@ -259,13 +269,11 @@ def check(words: Sequence[str], deep: bool = False) -> int:
     if list(words) == ["quick"]:
         return _quick(env)
     parts, names = _sorted(words)
-    _install_for(parts)
     simple: dict[str, Callable[[], list[Check]]] = {
         "style": _style, "types": _types, "rules": _rules, "web": _web,
     }  # fmt: skip
-    results = {}
-    if checks := [one for part in parts if part in simple for one in simple[part]()]:
-        results["style, types, rules, web"] = _all_of(checks, env)
+    checks = [one for part in parts if part in simple for one in simple[part]()]
+    results = {"style, types, rules, web": _install_and_check(parts, checks, env)}
     if "core" in parts:
         results["core"] = _core(env, names)
     if both := [part for part in parts if part in ("api", "screens")]:

@@ -19,6 +19,7 @@ from tooling.say import CannotGoOn, run, step
 BASE_PACKAGES = {"initdb": "postgresql"}
 BROWSER_PACKAGES = {"chromium-headless-shell": "chromium-headless-shell", "chromedriver": "chromium-driver"}
 NODE_LEAST = 20
+Work = Callable[[], None]
 
 
 def postgres_folder() -> Path | None:
@@ -191,17 +192,35 @@ def front_end() -> None:
     once("web", "front end", WEB / "dist" / "index.html", sources, make)
 
 
-def _in_turn(works: Sequence[Callable[[], None]]) -> None:
+def _in_turn(works: Sequence[Work]) -> None:
     for work in works:
         work()
 
 
-def install(browser: bool = False, database: bool = True, tests: bool = False) -> None:
-    """Everything that the application needs to run; with ``browser`` also what drives its screens, with
-    ``tests`` what checks it."""
-    BUILD.mkdir(exist_ok=True)
-    system_packages(browser, database)
-    lines = [[core_packages, *([test_packages] if browser or tests else [])], [node_packages, front_end]]
-    # Neither needs the other, and each waits for the network for a while.
+def _side_by_side(*lines: Sequence[Work]) -> None:
+    """Works that do not need each other: each waits for the network or the disk for a while."""
     with ThreadPoolExecutor(len(lines)) as pool:
         list(pool.map(_in_turn, lines))
+
+
+def install(
+    browser: bool = False,
+    database: bool = True,
+    tests: bool = False,
+    by_python: Sequence[Work] = (),
+    by_node: Sequence[Work] = (),
+) -> None:
+    """Everything that the application needs to run; with ``browser`` also what drives its screens, with
+    ``tests`` what checks it.
+
+    Args:
+        by_python: what is done as soon as the packages of Python are there.
+        by_node: what is done as soon as those of Node are there, and the front end.
+    """
+    BUILD.mkdir(exist_ok=True)
+    system_packages(browser, database)
+
+    def more() -> None:
+        _side_by_side([kernels], [test_packages] if browser or tests else [])
+
+    _side_by_side([python_packages, more, *by_python], [node_packages, front_end, *by_node])

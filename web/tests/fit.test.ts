@@ -74,8 +74,16 @@ describe('the verdict', () => {
     ])
     const now = { present: { ranked: wave({ usual: 1, low: 1, high: 1 }) } }
     expect(verdict.waveLines(answer(wave({ usual: 1, low: 1, high: 1 }), { rest: now }))[0]).toBe(
-      'About 1 ride an hour; now 1.',
+      'About 1 ride an hour; now as many.',
     )
+    const beside = (usual: number) => {
+      const ridden = { present: { ranked: wave({ usual, low: usual, high: usual }) } }
+      return verdict.waveLines(answer(wave(rides), { rest: ridden }))[0]
+    }
+    // No number stands there twice where more is said beside it.
+    expect(beside(3.1)).toBe('About 3 rides an hour (2 to 5); now slightly fewer.')
+    expect(beside(3.49)).toBe('About 3 rides an hour (2 to 5); now slightly more.')
+    expect(beside(3.6)).toBe('About 3 rides an hour (2 to 5); now 4.')
     expect(verdict.waveLines(answer(wave(null, 0.62)))[0]).toBe('Stays on 62% of the time.')
     expect(verdict.waveLines(answer(wave(null)))[0]).toBe('')
     expect(verdict.waveLines(answer({}, { size: stop }))).toEqual(['Not yet, not here.'])

@@ -15,10 +15,20 @@ type Wave = NonNullable<NonNullable<Answer['bench']>['ranked']>['on_the_wave']
 const count = (rides: number): string =>
   rides >= 1.5 ? rides.toFixed(0) : rides.toFixed(1).replace('.0', '')
 
+/** Rides that differ by less are as many. */
+const ALIKE = 0.02
+
 /** Rides an hour as a short word for a strip. */
 export function ridesWord(rides: number | null, stays: number | null): string {
   if (typeof stays === 'number') return `stays ${Math.round(stays * 100)}%`
   return typeof rides === 'number' ? `${count(rides)} rides/h` : ''
+}
+
+/** The rides of the present board beside others an hour: in words where both would be written alike. */
+function ridesNow(now: number, rides: number): string {
+  if (count(now) !== count(rides)) return count(now)
+  if (Math.abs(now / rides - 1) < ALIKE) return 'as many'
+  return now < rides ? 'slightly fewer' : 'slightly more'
 }
 
 function ridesHead(wave: Wave, now: Wave | undefined): string {
@@ -28,7 +38,7 @@ function ridesHead(wave: Wave, now: Wave | undefined): string {
   const [rides, low, high] = [wave.rides.usual, wave.rides.low, wave.rides.high].map(count)
   const spread = low === high ? '' : ` (${low} to ${high})`
   const first = `About ${rides} ${rides === '1' ? 'ride' : 'rides'} an hour${spread}`
-  return now?.rides ? `${first}; now ${count(now.rides.usual)}.` : `${first}.`
+  return now?.rides ? `${first}; now ${ridesNow(now.rides.usual, wave.rides.usual)}.` : `${first}.`
 }
 
 /** What says that this is no water for this surfer, if anything does. */
