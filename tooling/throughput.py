@@ -8,6 +8,8 @@ after it, one thing after another, without a pause. Who asks and the database wo
 from __future__ import annotations
 
 import random
+import subprocess
+import sys
 import time
 from contextlib import ExitStack
 from functools import partial
@@ -20,7 +22,16 @@ from tooling.say import say
 from tooling.serve import serving
 
 #: People at once, for so long [s], so often; before that for so long, so that everything is loaded.
-_PEOPLE, _SECONDS, _ROUNDS, _BEFORE_S = 12, 30.0, 3, 10.0
+_PEOPLE, _SECONDS, _ROUNDS, _BEFORE_S = 12, 20.0, 5, 10.0
+#: A program that only counts, for so long [s]: what a core of this machine is worth at the moment.
+_COUNT_S = 2.0
+_COUNT = f"""
+import time
+until, count = time.perf_counter() + {_COUNT_S}, 0
+while time.perf_counter() < until:
+    count += sum(range(10_000))
+print(count)
+"""
 #: What is read after a change, in the order of the screen.
 _READ = ("windows", "doubts", "step")
 
@@ -49,14 +60,22 @@ def _round(browser: Asking, seconds: float) -> Seen:
     return seen
 
 
+def _counted(programs: int) -> int:
+    """How far so many programs count that do nothing else, side by side."""
+    run = [subprocess.Popen([sys.executable, "-c", _COUNT], stdout=subprocess.PIPE) for _ in range(programs)]
+    return sum(int(one.communicate()[0]) for one in run)
+
+
 def throughput(workers: int) -> int:
-    """Measure one process and so many, by turns; prints whole answers a second of each, and their ratio.
+    """Measure one process and so many, by turns; prints whole answers a second of each, and their ratio
+    beside that of programs that only count, for virtual cores are not always whole ones.
 
     Returns:
         1 where anything went wrong.
     """
     install()
     rates: dict[int, list[float]] = {1: [], workers: []}
+    counts: dict[int, list[float]] = {1: [], workers: []}
     wrong: list[str] = []
     with settings_of_a_shop() as env, ExitStack() as servers:
         browsers = {}
@@ -68,15 +87,19 @@ def throughput(workers: int) -> int:
         # The machine's own speed changes: both see the same of it.
         for _ in range(_ROUNDS):
             for processes, browser in browsers.items():
+                before = _counted(processes)
                 begun = time.monotonic()
                 seen = _round(browser, _SECONDS)
                 rates[processes].append(len(seen.waited[_READ[-1]]) / (time.monotonic() - begun))
+                counts[processes].append((before + _counted(processes)) / 2)
                 wrong += seen.wrong
     one, more = (median(each) for each in rates.values())
     for processes, each in rates.items():
         says = ", ".join(f"{rate:.2f}" for rate in each)
         say(f"{processes} answering: {median(each):.2f} whole answers a second ({says})")
-    say(f"{more / one:.2f} x one process; errors: {len(wrong)}")
+    alone, at_once = (median(each) for each in counts.values())
+    worth = f"programs that only count do {at_once / alone:.2f} x what one does"
+    say(f"{more / one:.2f} x one process; {worth}; errors: {len(wrong)}")
     for line in wrong[:5]:
         say(f"    {line}")
     return 1 if wrong else 0
