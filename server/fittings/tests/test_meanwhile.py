@@ -181,8 +181,8 @@ class GivingWay(ApiCase):
             cfg = SimpleNamespace(workers=workers, worker_connections=1000, threads=256)
             return SimpleNamespace(cfg=cfg, max_keepalived=744)
 
-        def kept(workers: int) -> int:
-            pre_request(of := worker(workers), None)
+        def kept(workers: int, method: str = "GET", path: str = "/api/boards/") -> int:
+            pre_request(of := worker(workers), SimpleNamespace(method=method, path=path))
             return int(of.max_keepalived)
 
         self.assertEqual((kept(1), kept(2)), (744, 744))
@@ -190,6 +190,11 @@ class GivingWay(ApiCase):
             self.assertEqual((kept(1), kept(2)), (744, 744))
             other = self.another_waits()
             self.assertEqual((kept(1), kept(2)), (744, 0))
+            # Who changed a ticket reads its answer where it was worked out.
+            self.assertEqual(kept(2, "PATCH", "/api/fittings/7/"), 744)
+            for read in ("windows", "doubts", "step"):
+                self.assertEqual(kept(2, "GET", f"/api/fittings/7/{read}/"), 744)
+            self.assertEqual(kept(2, "GET", "/api/fittings/7/since/3/"), 0)
         other.join(5)
         self.assertEqual((kept(1), kept(2)), (744, 744))
 
