@@ -134,7 +134,7 @@ def pick_boards(parts: Sequence[tuple[FleetRide, IndexArray]], hull: Hull, fins:
     """
     known = [fleet_ride.known(which) for fleet_ride, which in parts]
     lying, found = concatenate([lies for lies, _ in known]), concatenate([found for _, found in known])
-    return parts[0][0].others(hull, fins, lying, found)
+    return parts[0][0].on_boards(hull, fins, lying, found)
 
 
 def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
@@ -181,19 +181,18 @@ def summarize_rides(
     Raises:
         NotWanted: nobody waits for it (``cancellable``).
     """
-    return ride_and_summarize(hull, fins, rider, conditions, chunk, asked)[0]
+    return ride_and_summarize(hull, fins, rider, conditions, asked, chunk)[0]
 
 
 def ride_and_summarize(
-    hull: Hull,
-    fins: FleetFins,
-    rider: Rider,
-    conditions: Conditions,
-    chunk: int = CHUNK,
-    asked: int = 0,
+    hull: Hull, fins: FleetFins, rider: Rider, conditions: Conditions, asked: int, chunk: int = CHUNK
 ) -> tuple[RideSummary, FleetRide | None]:
-    """The same with the fleet as it was ridden, of which more can be asked; None where it was ridden in
-    pieces."""
+    """``summarize_rides``, and the fleet as it was ridden, of which more can be asked: None where it was
+    ridden in pieces.
+
+    Raises:
+        NotWanted: nobody waits for it (``cancellable``).
+    """
     check_cancelled()
     count = math.ceil(len(hull) / chunk)
     if count > 1 or len(hull) > _SIDE_BY_SIDE:

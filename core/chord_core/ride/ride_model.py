@@ -343,16 +343,16 @@ class FleetRide:
         if count >= len(self.hull):
             return self
         rows = slice(0, count)
-        return self.others(self.hull.piece(count, 0), self.fins.rows(rows), *self.known(rows))
+        return self.on_boards(self.hull.piece(count, 0), self.fins.rows(rows), *self.known(rows))
 
     def known(self, which: IndexArray | slice) -> tuple[PaddleState, dict[str, Array]]:
         """How some boards lie, and what was found of them that is so on any face, by its name."""
         found = {name: self.__dict__[name][which] for name in _OF_ANY_FACE if name in self.__dict__}
         return self.paddle_state.rows(which), {**found, "works": self.works[which]}
 
-    def others(self, hull: Hull, fins: FleetFins, lying: PaddleState, known: dict[str, Array]) -> FleetRide:
-        """The same rider and water with other boards, of which so much is ``known``."""
-        made = replace(self, hull=hull, fins=fins, paddle_state=lying)
+    def on_boards(self, hull: Hull, fins: FleetFins, lie: PaddleState, known: dict[str, Array]) -> FleetRide:
+        """The same rider and water on other boards: how they lie, and what is ``known`` of them."""
+        made = replace(self, hull=hull, fins=fins, paddle_state=lie)
         made.__dict__.update(known)
         return made
 
