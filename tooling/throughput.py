@@ -37,12 +37,13 @@ _READ = ("windows", "doubts", "step")
 
 
 def _work(browser: Asking, number: int, until: float) -> None:
-    """Change a ticket and read the whole answer to it, again and again until a moment."""
+    """Change a ticket and read the whole answer to it, again and again until a moment; no two ask the same,
+    in no round either: answers are kept."""
     ticket = new_ticket(browser, number)
     if ticket is None:
         return
     path, version = f"/api/fittings/{ticket['id']}/", ticket["version"]
-    chance = random.Random(number)
+    chance = random.Random(f"{number} {until}")
     while time.monotonic() < until:
         body = {"version": version, "facts": {"mass_kg": round(chance.uniform(60, 95), 3)}}
         status, changed = browser.ask("change", "PATCH", path, body)

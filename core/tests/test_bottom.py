@@ -13,11 +13,8 @@ from chord_core.hull.contours import (
     EDGE_FULL_M,
     edge_share,
     effective_deadrise,
-    front_vee_deg,
     impact_deadrise,
     planing_curvature,
-    rear_concave_deg,
-    rear_vee_deg,
 )
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
@@ -67,15 +64,15 @@ class Angles(TestCase):
     def test_a_depth_is_an_angle_over_half_the_beam(self, depth: float) -> None:
         """tan(angle) = depth / (beam / 2), in the half where it was measured and in no other."""
         for shape, at, angle, others in (
-            ("vee", REAR, rear_vee_deg, (front_vee_deg, rear_concave_deg)),
-            ("belly", REAR, rear_vee_deg, (front_vee_deg, rear_concave_deg)),
-            ("vee", FRONT, front_vee_deg, (rear_vee_deg, rear_concave_deg)),
-            ("concave", REAR, rear_concave_deg, (rear_vee_deg, front_vee_deg)),
+            ("vee", REAR, "rear_vee_deg", ("front_vee_deg", "rear_concave_deg")),
+            ("belly", REAR, "rear_vee_deg", ("front_vee_deg", "rear_concave_deg")),
+            ("vee", FRONT, "front_vee_deg", ("rear_vee_deg", "rear_concave_deg")),
+            ("concave", REAR, "rear_concave_deg", ("rear_vee_deg", "front_vee_deg")),
         ):
             made = hull(*sorted((zone(at, shape, depth), flat(at)), key=lambda one: one["from_tail_m"]))
-            rise = np.tan(np.radians(angle(made)[0])) * made.planing_beam_m()[0] / 2
+            rise = np.tan(np.radians(getattr(made, angle)[0])) * made.planing_beam_m()[0] / 2
             self.assertAlmostEqual(rise, depth, places=9, msg=shape)
-            self.assertEqual([float(other(made)[0]) for other in others], [0.0, 0.0])
+            self.assertEqual([float(getattr(made, other)[0]) for other in others], [0.0, 0.0])
 
     @given(depths, st.floats(1.1, 2.4))
     def test_vee_lifts_less_the_deeper_it_is_and_concave_more(self, depth: float, more: float) -> None:
@@ -90,7 +87,7 @@ class Angles(TestCase):
     def test_chop_meets_the_whole_vee_and_is_not_softened_by_an_edge(self) -> None:
         front, rear = zone(FRONT, "vee", 0.006), zone(REAR, "concave", 0.004)
         made = hull(front, rear)
-        sum_of = front_vee_deg(made) - rear_concave_deg(made)
+        sum_of = made.front_vee_deg - made.rear_concave_deg
         self.assertAlmostEqual(float(impact_deadrise(made)[0]), float(sum_of[0]), places=12)
         edged = hull(front, rear, edge_from_tail_m=0.3)
         self.assertAlmostEqual(float(impact_deadrise(edged)[0]), float(sum_of[0]), places=12)

@@ -191,17 +191,25 @@ def build_doubts(fitting: Fitting) -> Doubts:
     rack, case = rack_of(fitting.shop), case_for(surfer, water)
     if case is None or not rack.boards:
         return Doubts(version=fitting.version)
-    kept = _doubts(_said_in(surfer, water, case), rack, fitting.target_l)
+    kept = _doubts(_said_in(surfer, water, case), rack, typed_board(fitting), fitting.target_l)
     return kept.model_copy(update={"version": fitting.version})
 
 
 @kept_by_tables(_SEARCHED)
-def _doubts(said: Said, rack: Rack, target_l: float | None) -> Doubts:
+def _doubts(said: Said, rack: Rack, typed: Board | None, target_l: float | None) -> Doubts:
     """How sure the first boards' places are, what to ask next, and what to try before selling; of no version
-    yet."""
+    yet.
+
+    Args:
+        typed: the board that was typed in. It changes nothing here; the rack is ridden with it, and with the
+            present board, for the answer, and need not be again.
+    """
     surfer, water, case = said.surfer, said.water, said.case
     request = SizeRequest.model_construct(surfer=surfer, water=water, target_l=target_l)
-    ranking = rank_fleet(fleet_of_rack(rack, ()), case, target_l, _key(surfer, water))
+    present, key = surfer.present_board, _key(surfer, water)
+    fleet, count = fleet_of_rack(rack, tuple(board for board in (present, typed) if board)), len(rack.ids)
+    others = tuple(range(count, len(fleet.boards)))
+    ranking = rank_fleet(fleet, case, target_l, key, others, count if present else None).of_rack(count)
     judged, rows = ranking.judged, ranking.rows
     sure, question = doubts(request, judged, ranking.fins)
     placed = tuple(
@@ -213,7 +221,7 @@ def _doubts(said: Said, rack: Rack, target_l: float | None) -> Doubts:
         check_cancelled()
         drawn(rack.boards[row])
     tried = None
-    if surfer.present_board:
+    if present:
         open_boards = tuple(rack.boards[row] for row in ranking.open_first[:_TO_SELL])
         tried = fix(FixRequest(surfer=surfer, water=water, target_l=target_l, boards=open_boards))
     steady = steadiest(judged, sure) if sure else None

@@ -136,6 +136,16 @@ class Ranking:
         order = np.array([place, *(other for other in judged.order if other != place)], int)
         return replace(self, judged=replace(judged, order=order))
 
+    def of_rack(self, count: int) -> Ranking:
+        """The same without what stands behind the rack in the fleet.
+
+        Args:
+            count: so many boards are the rack's.
+        """
+        order = np.array([place for place in self.judged.order if self.rows[place] < count], int)
+        certain = sum(self.rows[place] < count for place in self._first)
+        return replace(self, judged=replace(self.judged, order=order), certain=certain)
+
     @property
     def open_first(self) -> list[int]:
         """Places in the fleet of the first boards that are open, best first."""

@@ -63,6 +63,10 @@ PLANING_SHARE = {"even": 0.62, "back": 0.48, "front": 0.70}
 TURNING_M = 0.80
 #: The rear foot stands about here, as a share of length: swing is taken about it.
 SWING_PIVOT_SHARE = 0.20
+#: The bottom touches the face at these shares of length from the tail while the nose is free.
+CONTACTS = (0.08, 0.62)
+#: Rear share of length that the water holds down while the weight stands at the nose.
+HELD_TAIL = 0.30
 #: Fullness outside which the label and the dims disagree.
 LABEL_FULLNESS = (0.76, 0.95)
 #: Height of the rail's widest place as a share of the thickness, low and what a full rail adds [.3-.5]: on

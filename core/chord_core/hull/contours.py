@@ -12,26 +12,6 @@ from chord_core.tables.calibration import calibration
 EDGE_FULL_M = 0.35
 
 
-def _angle_deg(hull: Hull, depth_m: Array) -> Array:
-    """Angle [deg] of a contour this deep [m] at the stringer over the half planing beam."""
-    return np.asarray(np.degrees(np.arctan(depth_m / (hull.planing_beam_m() / 2))))
-
-
-def rear_vee_deg(hull: Hull) -> Array:
-    """Vee or belly of the rear half [deg]."""
-    return _angle_deg(hull, hull.fleet.vee_rear + hull.fleet.belly_rear)
-
-
-def front_vee_deg(hull: Hull) -> Array:
-    """Vee or belly of the front half [deg]."""
-    return _angle_deg(hull, hull.fleet.vee_front + hull.fleet.belly_front)
-
-
-def rear_concave_deg(hull: Hull) -> Array:
-    """Concave of the rear half [deg]."""
-    return _angle_deg(hull, hull.fleet.concave_rear)
-
-
 def edge_share(hull: Hull) -> Array:
     """How much of a full hard edge there is, 0-1."""
     return np.asarray(np.minimum(hull.fleet.edge / EDGE_FULL_M, 1.0))
@@ -44,15 +24,15 @@ def effective_deadrise(hull: Hull) -> Array:
     of channels (``docs/model.md``).
     """
     c = calibration()
-    rear = c.vee_rear * (rear_vee_deg(hull) - rear_concave_deg(hull))
-    front = c.vee_front * front_vee_deg(hull)
+    rear = c.vee_rear * (hull.rear_vee_deg - hull.rear_concave_deg)
+    front = c.vee_front * hull.front_vee_deg
     edge = c.vee_soft_edge_deg * (1 - edge_share(hull))
     return np.asarray(rear + front + edge - c.vee_channel * hull.fleet.channel_m2)
 
 
 def impact_deadrise(hull: Hull) -> Array:
     """Deadrise [deg] that chop meets, (n,): all of the vee, front and rear, less the concave."""
-    return np.asarray(front_vee_deg(hull) + rear_vee_deg(hull) - rear_concave_deg(hull))
+    return np.asarray(hull.front_vee_deg + hull.rear_vee_deg - hull.rear_concave_deg)
 
 
 def planing_curvature(hull: Hull) -> Array:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from chord_core.documents.board import Board
 from chord_core.documents.verbs.hull import Bottom, Curves, Dims, HullResult
-from chord_core.hull.contours import effective_deadrise, front_vee_deg, rear_concave_deg, rear_vee_deg
+from chord_core.hull.contours import effective_deadrise
 from chord_core.hull.hull import MISSED_M, Hull
 from chord_core.hull.label import check_label
 from chord_core.hull.measured import hulls_of
@@ -39,9 +39,9 @@ def dims_of(board: Board) -> Dims:
 
 def _bottom(hull: Hull) -> Bottom:
     angles = {
-        "vee_front_deg": front_vee_deg(hull),
-        "vee_rear_deg": rear_vee_deg(hull),
-        "concave_rear_deg": rear_concave_deg(hull),
+        "vee_front_deg": hull.front_vee_deg,
+        "vee_rear_deg": hull.rear_vee_deg,
+        "concave_rear_deg": hull.rear_concave_deg,
         "deadrise_deg": effective_deadrise(hull),
         "channel_m2": hull.fleet.channel_m2,
     }

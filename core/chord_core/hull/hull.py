@@ -9,7 +9,9 @@ import numpy as np
 
 from chord_core.cancellation import check_cancelled
 from chord_core.hull.constants import (
+    CONTACTS,
     FITTINGS_KG,
+    HELD_TAIL,
     PLANING_SHARE,
     STRINGER_KG_M3,
     STRINGER_M,
@@ -19,7 +21,7 @@ from chord_core.hull.constants import (
 from chord_core.hull.curves import fitted_curvature, rocker_curve, thickness_curve
 from chord_core.hull.fleet import Fleet
 from chord_core.hull.outline import draw_outline
-from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray, integral_over, mean_over
+from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray, at_share, integral_over, mean_over
 from chord_core.memory import Memory, cached_property
 from chord_core.units import FOOT_M
 
@@ -38,6 +40,12 @@ _OF_A_RIDE = (
     "rail_curvature",
     "outline_curvature",
     "turning_beam_m",
+    "rear_vee_deg",
+    "front_vee_deg",
+    "rear_concave_deg",
+    "tip_over_chord",
+    "held_area_m2",
+    "held_curvature",
 )
 
 
@@ -193,6 +201,42 @@ class Hull:
         fleet = self.fleet
         wide_at = fleet.length / 2 + fleet.wide_point
         return np.asarray((fleet.width - fleet.tail_width) / (wide_at - FOOT_M) ** 2)
+
+    def _angle_deg(self, depth_m: Array) -> Array:
+        """Angle [deg] of a contour this deep [m] at the stringer over the half planing beam."""
+        return np.asarray(np.degrees(np.arctan(depth_m / (self.planing_beam_m() / 2))))
+
+    @cached_property
+    def rear_vee_deg(self) -> Array:
+        """Vee or belly of the rear half [deg]."""
+        return self._angle_deg(self.fleet.vee_rear + self.fleet.belly_rear)
+
+    @cached_property
+    def front_vee_deg(self) -> Array:
+        """Vee or belly of the front half [deg]."""
+        return self._angle_deg(self.fleet.vee_front + self.fleet.belly_front)
+
+    @cached_property
+    def rear_concave_deg(self) -> Array:
+        """Concave of the rear half [deg]."""
+        return self._angle_deg(self.fleet.concave_rear)
+
+    @cached_property
+    def tip_over_chord(self) -> Array:
+        """Height of the nose tip over the line through the two contacts of a free nose, over length."""
+        rear, front = (at_share(self.rocker, share) for share in CONTACTS)
+        rise = (front - rear) / (CONTACTS[1] - CONTACTS[0])
+        return np.asarray((self.rocker[:, -1] - rear - rise * (1 - CONTACTS[0])) / self.fleet.length)
+
+    @cached_property
+    def held_area_m2(self) -> Array:
+        """Area [m2] of the tail that the water holds down under a nose-rider."""
+        return np.asarray(integral_over(self.foam_width, 0.0, HELD_TAIL) * self.fleet.length)
+
+    @cached_property
+    def held_curvature(self) -> Array:
+        """Curvature [1/m] of that tail's bottom (parabola fitted)."""
+        return fitted_curvature(self.rocker, self.fleet.length, 0.0, HELD_TAIL)
 
     @cached_property
     def turning_beam_m(self) -> Array:

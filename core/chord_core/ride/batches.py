@@ -137,7 +137,8 @@ def pick_boards(parts: Sequence[tuple[FleetRide, IndexArray]], hull: Hull, fins:
     return parts[0][0].on_boards(hull, fins, lying, found)
 
 
-def _summary(fleet_ride: FleetRide, asked: int) -> RideSummary:
+def summary_of(fleet_ride: FleetRide, asked: int) -> RideSummary:
+    """What a fleet that is ridden does; the first ``asked`` are asked for range and band."""
     hull, river = fleet_ride.hull, fleet_ride.conditions.river
     ends = ends_of(fleet_ride, asked)
     factors, weight = fleet_ride.in_bins, fleet_ride.conditions.bins.weight
@@ -199,7 +200,7 @@ def ride_and_summarize(
         return _in_pieces(hull, fins, rider, conditions, max(count, 2), asked), None
     # The hull itself keeps what was computed of it.
     fleet_ride = build_fleet_ride(hull, fins, rider, conditions, full=False)
-    return _summary(fleet_ride, min(asked, len(hull))), fleet_ride
+    return summary_of(fleet_ride, min(asked, len(hull))), fleet_ride
 
 
 def _in_pieces(
@@ -212,7 +213,7 @@ def _in_pieces(
         mine, their = hull.piece(size, at), fins.rows(slice(at * size, (at + 1) * size))
         here = min(max(asked - at * size, 0), len(mine))
         with uncancellable():
-            return _summary(build_fleet_ride(mine, their, rider, conditions, full=False), here)
+            return summary_of(build_fleet_ride(mine, their, rider, conditions, full=False), here)
 
     pieces = range(math.ceil(len(hull) / size))
     with ThreadPoolExecutor(_WORKERS) as workers:

@@ -10,7 +10,7 @@ from chord_core.documents.verbs.ride import Behaviour
 from chord_core.hull.stations import Array, BoolArray
 from chord_core.ride.chop import chop_drag
 from chord_core.ride.longboard import nose_riding
-from chord_core.ride.nose import clearance, nosedive_slope, tip_over_chord
+from chord_core.ride.nose import clearance, nosedive_slope
 from chord_core.ride.ride_model import FleetRide
 from chord_core.ride.standup import reserve, steadiness
 from chord_core.ride.sweet import LEVEL_DEG, turn_point
@@ -43,7 +43,7 @@ def least_trim_deg(fleet_ride: FleetRide) -> Array:
     hull, face = fleet_ride.hull, fleet_ride.usual
     length = hull.fleet.length / face.height_m[0]
     slope = np.full(len(hull), face.slope[0])
-    tip = tip_over_chord(hull)
+    tip = hull.tip_over_chord
     tried = np.linspace(*_KEEP_UP_DEG, _TRIED)
     clear = clearance(length[:, None], slope[:, None], tip[:, None], tried[None, :])
     # Clearance rises with the trim: between the last that is wet and the first that is dry.

@@ -4,15 +4,15 @@ from __future__ import annotations
 
 import numpy as np
 
-from chord_core.hull.curves import fitted_curvature
+from chord_core.hull.constants import HELD_TAIL
 from chord_core.hull.hull import Hull
-from chord_core.hull.stations import Array, integral_over
+from chord_core.hull.stations import Array
 from chord_core.physics import G
 from chord_core.ride.savitsky import centre_of_pressure
 
-#: The tail that holds: the rear share of length; water over it [m]; speed [m/s]; where the weight stands,
-#: from the tip [m]; wetted share of length.
-_TAIL, _OVER_M, _SPEED_M_S, _STANDS_M, _WET = 0.30, 0.15, 4.0, 0.30, 0.85
+#: Water over the tail that holds [m]; speed [m/s]; where the weight stands, from the tip [m]; wetted share
+#: of length.
+_OVER_M, _SPEED_M_S, _STANDS_M, _WET = 0.15, 4.0, 0.30, 0.85
 
 
 def nose_riding(hull: Hull, weight_n: Array, rho: float) -> Array:
@@ -23,9 +23,8 @@ def nose_riding(hull: Hull, weight_n: Array, rho: float) -> Array:
     lift stands at Savitsky's centre of pressure, further forward for a wide nose.
     """
     length = hull.fleet.length
-    area = integral_over(hull.foam_width, 0.0, _TAIL) * length
-    curve = np.maximum(fitted_curvature(hull.rocker, length, 0.0, _TAIL), 0)
-    held = rho * G * area * _OVER_M + rho / 2 * _SPEED_M_S**2 * area * np.pi / 2 * curve * _TAIL * length
+    area, curve = hull.held_area_m2, np.maximum(hull.held_curvature, 0)
+    held = rho * G * area * _OVER_M + rho / 2 * _SPEED_M_S**2 * area * np.pi / 2 * curve * HELD_TAIL * length
     beam = hull.planing_beam_m()
     cv2 = _SPEED_M_S**2 / (G * beam)
     wide_nose = (hull.fleet.nose_width / beam) ** 0.5

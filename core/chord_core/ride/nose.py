@@ -5,14 +5,13 @@ from __future__ import annotations
 import numpy as np
 from scipy.special import expit
 
+from chord_core.hull.constants import CONTACTS
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array, at_share
 from chord_core.tables.calibration import calibration
 from chord_core.units import FOOT_M
 from chord_core.water.face import Face
 
-#: The bottom touches the face at these shares of length from the tail while the nose is free.
-_CONTACTS = (0.08, 0.62)
 #: Places of the tail, from the crest to 1.2 front lengths ahead of it.
 _PLACES = np.linspace(0, 1.2, 13)
 _SETTLE = 6
@@ -20,14 +19,6 @@ _SETTLE = 6
 _FRONT_SHARE = 0.27
 #: Slopes between which one is looked for that dives, and how many are tried.
 _SLOPES, _SLOPES_TRIED = (0.05, 4.0), 240
-
-
-def tip_over_chord(hull: Hull) -> Array:
-    """Height of the nose tip over the line through the bottom at .08 and .62 of length, over length, (n,)."""
-    rear, front = (at_share(hull.rocker, share) for share in _CONTACTS)
-    rise = (front - rear) / (_CONTACTS[1] - _CONTACTS[0])
-    tip = hull.rocker[:, -1] - rear - rise * (1 - _CONTACTS[0])
-    return np.asarray(tip / hull.fleet.length)
 
 
 def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float | Array) -> Array:
@@ -54,11 +45,11 @@ def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float |
     for place in _PLACES:
         tail, shrink = place * front, waves
         for _ in range(_SETTLE):
-            rear, ahead = (tail + share * length * shrink for share in _CONTACTS)
+            rear, ahead = (tail + share * length * shrink for share in CONTACTS)
             pitch = np.arctan((eta(rear) - eta(ahead)) / (ahead - rear))
             shrink = np.cos(pitch)
         held = pitch - np.radians(trim_control_deg)
-        run = (1 - _CONTACTS[0]) * length
+        run = (1 - CONTACTS[0]) * length
         x = rear + run * np.cos(held) + tip * length * np.sin(held)
         y = eta(rear) - run * np.sin(held) + tip * length * np.cos(held)
         worst = np.minimum(worst, (y - eta(x)) / length)
@@ -68,7 +59,7 @@ def clearance(length: Array, slope: Array, tip: Array, trim_control_deg: float |
 def nose_clearance(hull: Hull, face: Face, trim_control_deg: float) -> Array:
     """Clearance of the tip as a share of length, (n, m) for m faces."""
     length = hull.fleet.length[:, None] / face.height_m[None, :]
-    return clearance(length, face.slope[None, :], tip_over_chord(hull)[:, None], trim_control_deg)
+    return clearance(length, face.slope[None, :], hull.tip_over_chord[:, None], trim_control_deg)
 
 
 def nosedive_slope(hull: Hull, height_m: float, trim_control_deg: float) -> Array:

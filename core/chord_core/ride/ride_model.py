@@ -32,7 +32,7 @@ from chord_core.ride.prone import (
     running_of,
 )
 from chord_core.ride.reference import quick_roll
-from chord_core.ride.rides import product_of, rides_an_hour
+from chord_core.ride.rides import met_by, product_of, rides_an_hour
 from chord_core.ride.river import stays_on
 from chord_core.ride.savitsky import outside_of
 from chord_core.ride.standup import standing_factor
@@ -61,7 +61,7 @@ _STYLE_PUMPS = {"active": 1.0, "relaxed": 0.5}
 SLOPE_UNSURE = 0.15
 _UNSURE_WAYS = (1 - SLOPE_UNSURE, 1 + SLOPE_UNSURE)
 #: What a fleet does on any face.
-_OF_ANY_FACE = {
+OF_ANY_FACE = {
     "weight_n",
     "roll_s",
     "pump",
@@ -347,7 +347,7 @@ class FleetRide:
 
     def known(self, which: IndexArray | slice) -> tuple[PaddleState, dict[str, Array]]:
         """How some boards lie, and what was found of them that is so on any face, by its name."""
-        found = {name: self.__dict__[name][which] for name in _OF_ANY_FACE if name in self.__dict__}
+        found = {name: self.__dict__[name][which] for name in OF_ANY_FACE if name in self.__dict__}
         return self.paddle_state.rows(which), {**found, "works": self.works[which]}
 
     def on_boards(self, hull: Hull, fins: FleetFins, lie: PaddleState, known: dict[str, Array]) -> FleetRide:
@@ -390,11 +390,11 @@ def build_fleet_ride(
         full: whether take-off is asked for even where it decides nothing, on a river and in foam.
     """
     rho = conditions.water_kg_m3 * (1 - conditions.aeration)
-    paddler, learned = paddler_of(rider, power_for(rider, rho)), rider.learned
+    paddler = paddler_of(rider, power_for(rider, rho))
     if fast:
         takes_off = not (conditions.river or rides_foam(rider, conditions))
         paddle_state = paddle_state_compiled(hull, paddler, rho, full or takes_off)
     else:
         paddle_state = paddle_state_plain(hull, paddler, rho)
-    conditions = replace(conditions, mine_an_hour=learned.waves * conditions.mine_an_hour)
-    return FleetRide(hull, fins, rider, conditions, replace(paddle_state, takeoff=learned.takeoff), fast)
+    paddle_state = replace(paddle_state, takeoff=rider.learned.takeoff)
+    return FleetRide(hull, fins, rider, met_by(rider, conditions), paddle_state, fast)

@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import numpy as np
 
 from chord_core.hull.stations import Array
 from chord_core.ride.indices import RIDES_AN_HOUR
+from chord_core.surfer.defaults import Rider
 from chord_core.water.conditions import Conditions
 
 
@@ -34,6 +37,11 @@ def rides_an_hour(conditions: Conditions, along_m_s: float, cruise_m_s: Array, w
     if conditions.river:
         return np.full_like(works, np.nan)
     return RIDES_AN_HOUR(rides_terms(conditions, along_m_s, cruise_m_s, works))
+
+
+def met_by(rider: Rider, conditions: Conditions) -> Conditions:
+    """A water with the waves of it that a rider goes for, as their sessions have taught."""
+    return replace(conditions, mine_an_hour=rider.learned.waves * conditions.mine_an_hour)
 
 
 def product_of(factors: dict[str, Array]) -> Array:

@@ -10,9 +10,6 @@ import numpy as np
 from chord_core.hull.contours import (
     edge_share,
     effective_deadrise,
-    front_vee_deg,
-    rear_concave_deg,
-    rear_vee_deg,
 )
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
@@ -135,7 +132,7 @@ def drive(hull: Hull) -> Array:
 def drive_lift(hull: Hull) -> Array:
     """Lift of the tail's bottom over that of a flat one at the load of a turn, (n,)."""
     c = calibration()
-    deadrise = c.drive_vee * rear_vee_deg(hull) - rear_concave_deg(hull)
+    deadrise = c.drive_vee * hull.rear_vee_deg - hull.rear_concave_deg
     flat = np.full(len(hull), c.drive_angle)
     return np.asarray(deadrise_lift(flat, deadrise) / flat)
 
@@ -165,9 +162,9 @@ def lay_over(hull: Hull, mass_kg: float, speed_m_s: Array, rho: float, stand_up:
 def rolling_beam(hull: Hull) -> Array:
     """Share of the beam that rights the board, (n,): vee and low rails let it roll."""
     c = calibration()
-    vee = (front_vee_deg(hull) + rear_vee_deg(hull)) / c.lay_vee_deg
+    vee = (hull.front_vee_deg + hull.rear_vee_deg) / c.lay_vee_deg
     edge = c.lay_low_rail * (0.5 - hull.fleet.rail) + c.lay_dropped_edge * hull.fleet.dropped
-    flat = 1 - vee + rear_concave_deg(hull) / c.lay_concave_deg
+    flat = 1 - vee + hull.rear_concave_deg / c.lay_concave_deg
     return np.asarray(np.maximum(flat, 0.2) * (1 - edge))
 
 
@@ -209,6 +206,6 @@ def lean_tolerance_deg(hull: Hull, height_m: float, foot_weight: str = "even") -
 def leaning_beam_m(hull: Hull, foot_weight: str = "even") -> Array:
     """Beam [m] that bears a leaning rider, (n,): the planing beam, less for vee and low rails."""
     c = calibration()
-    vee = (rear_vee_deg(hull) + front_vee_deg(hull) / 2) / c.lean_vee_deg
+    vee = (hull.rear_vee_deg + hull.front_vee_deg / 2) / c.lean_vee_deg
     rail = c.lean_low_rail * (0.5 - hull.fleet.rail)
     return np.asarray(hull.planing_beam_m(foot_weight) * np.maximum(1 - vee - rail, 0.2))

@@ -25,10 +25,10 @@ DENSITY = {"sea": SEA_KG_M3, "white_water": SEA_KG_M3, "river": FRESH_KG_M3, "po
 _RIVER_SLOPE = 0.27
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Conditions:
     """A water with every fact that the rules need. SI units; ``mine_an_hour``: waves an hour that fall to one
-    surfer; ``aeration``: share of air in the water of a river."""
+    surfer; ``aeration``: share of air in the water of a river. Compared and kept by identity."""
 
     kind: str
     days: Days

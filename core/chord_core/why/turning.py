@@ -5,7 +5,6 @@ from __future__ import annotations
 import numpy as np
 
 from chord_core.documents.why import Derivation
-from chord_core.hull.contours import rear_concave_deg, rear_vee_deg
 from chord_core.physics import G
 from chord_core.ride.formula import CRAFT
 from chord_core.ride.indices import DRIVE, HOLD, LAY_OVER, LOOSENESS, PIVOT, ROLL_TIME, TURN_RADIUS
@@ -50,7 +49,7 @@ def _still_hold(ride: Ride) -> Derivation:
 
 def _contours(ride: Ride) -> str:
     hull = ride.fleet_ride.hull
-    vee, concave = float(rear_vee_deg(hull)[0]), float(rear_concave_deg(hull)[0])
+    vee, concave = float(hull.rear_vee_deg[0]), float(hull.rear_concave_deg[0])
     return f"tail: vee {vee:.1f}, concave {concave:.1f} degrees"
 
 

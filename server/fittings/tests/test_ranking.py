@@ -160,6 +160,23 @@ class Large(RankingCase):
             self.assertAlmostEqual(bench["ranked"]["fit"], fits[pk], places=6)
             self.assertIn(pk, ticket["answer"]["behind"], "and stands where it stood")
 
+    def test_doubts_are_of_the_rack_whatever_else_lies_on_the_bench(self) -> None:
+        """The rack is ridden with the present board and the one typed in; neither is a board to doubt."""
+        ticket = self.ticket()
+        best = ticket["answer"]["bench"]["board"]
+        path = f"/api/fittings/{ticket['id']}/"
+        alone = self.good("get", f"{path}doubts/")
+        self.assertEqual(len(alone["stability"]), 12)
+        for change in ({"typed_board": best}, {"bench_id": ticket["answer"]["behind"][0]}):
+            ticket = self.good("patch", path, {"version": ticket["version"], **change})
+            again = self.good("get", f"{path}doubts/")
+            self.assertEqual(again, {**alone, "version": ticket["version"]}, change)
+        rides = self.ticket(present_board=best)
+        doubts = self.good("get", f"/api/fittings/{rides['id']}/doubts/")
+        first = [row["id"] for row in rides["answer"]["ranking"]][:12]
+        self.assertEqual([row["id"] for row in doubts["stability"]], first)
+        self.assertAlmostEqual(sum(row["on_top"] for row in doubts["stability"]), 1.0)
+
     def test_who_has_not_said_mass_and_level_gets_no_order(self) -> None:
         ticket = self.good("post", "/api/fittings/", {"facts": {"name": "Nobody yet"}})
         self.assertEqual(self.whole(ticket["id"]), [])

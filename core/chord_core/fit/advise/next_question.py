@@ -10,7 +10,7 @@ import numpy as np
 from chord_core.documents.verbs.rank import NextQuestion
 from chord_core.documents.verbs.size import SizeRequest
 from chord_core.fit.judge.candidates import Candidates
-from chord_core.fit.judge.case import Case, case_with
+from chord_core.fit.judge.case import OF_WATER, Case, case_like
 from chord_core.fit.judge.factors import Best
 from chord_core.fit.rules.gates import a
 from chord_core.fit.rules.precedence import standing
@@ -19,7 +19,6 @@ from chord_core.tables import rungs, tables
 #: A question is worth asking when staying with today's board costs so much on the mean over its answers, each
 #: as often as it is heard, in points of fit.
 _WORTH_ASKING = 0.3
-_WATER = "water."
 #: A level that was only said, not seen, may be another; wind makes chop, which is what is assumed.
 _LEVEL, _WIND = "rung", "water.wind"
 _OF_WIND = "water.chop_m"
@@ -82,9 +81,10 @@ def unknown_facts(case: Case) -> tuple[UnknownFact, ...]:
 def case_if(case: Case, said: Mapping[str, Value]) -> Case | None:
     """The case as it would be if these facts were said, by field; a height that was not said stays as it was
     taken, whatever else is."""
-    surfer = {"height_m": case.rider.height_m} | {n: v for n, v in said.items() if not n.startswith(_WATER)}
-    water = {n.removeprefix(_WATER): v for n, v in said.items() if n.startswith(_WATER)}
-    return case_with(case.rider.surfer.model_copy(update=surfer), case.water.model_copy(update=water))
+    surfer = {"height_m": case.rider.height_m} | {n: v for n, v in said.items() if not n.startswith(OF_WATER)}
+    water = {n.removeprefix(OF_WATER): v for n, v in said.items() if n.startswith(OF_WATER)}
+    said_water = case.water.model_copy(update=water) if water else case.water
+    return case_like(case, case.rider.surfer.model_copy(update=surfer), said_water)
 
 
 def _other(family: str, than: str) -> str:

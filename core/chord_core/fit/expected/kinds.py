@@ -6,12 +6,14 @@ are the softmax of the scores (multinomial logistic regression). Craft and water
 
 from __future__ import annotations
 
+from collections import defaultdict
+
 import numpy as np
 
 from chord_core.fit.expected.facts import Facts, facts_of, said
 from chord_core.hull.stations import Array
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import Family, families, rungs, tables
+from chord_core.tables import Family, families, kept_by_tables, rungs, tables
 from chord_core.water.conditions import Conditions
 
 #: Facts that are said of a kind that is not expected: so many at most, and from this log-odds on.
@@ -37,20 +39,25 @@ def own_facts(rider: Rider, family: str) -> Facts:
     return {name: value for name, value in values.items() if value}
 
 
+@kept_by_tables(64)
+def _weights(kind: str) -> Facts:
+    """What one of each fact adds to a kind's score, for its class and for itself; of the others nothing."""
+    rows, board_class = tables().expected_kinds, families()[kind].board_class
+    found = {name: row.of(board_class) for name, row in rows.classes.items()}
+    for name, row in rows.kinds.items():
+        found[name] = found.get(name, 0.0) + row.kinds.get(kind, 0.0)
+    return {name: weight for name, weight in found.items() if weight}
+
+
 def parts(rider: Rider, facts: Facts, family: Family) -> Facts:
     """What each fact adds to a kind's score, in log-odds.
 
     Args:
         facts: ``facts_of`` the rider in the water.
     """
-    rows = tables().expected_kinds
-    of_class = rows.classes
+    rows, weights = tables().expected_kinds, _weights(family.name)
     found: Facts = {"": float(rows.kinds_usual[family.name])}
-    for name, value in facts.items():
-        weight = of_class[name].of(family.board_class) if name in of_class else 0.0
-        weight += rows.kinds[name].kinds.get(family.name, 0.0) if name in rows.kinds else 0.0
-        if weight:
-            found[name] = weight * value
+    found |= {name: weights[name] * value for name, value in facts.items() if name in weights}
     for name, value in own_facts(rider, family.name).items():
         found[name] = float(rows.own[name].value) * value
     return found
@@ -70,13 +77,11 @@ def log_shares(rider: Rider, conditions: Conditions) -> dict[str, float]:
 def class_first(logs: dict[str, float]) -> dict[str, float]:
     """Log shares of kinds with the class before the kind: each class at its whole share, its kinds under the
     best of them. Kinds that share a class's votes do not lose to another class that has only one."""
-    of = {name: families()[name].board_class for name in logs}
-    best = {name: max(log for other, log in logs.items() if of[other] == one) for name, one in of.items()}
-    whole = {
-        name: float(np.logaddexp.reduce([log for other, log in logs.items() if of[other] == one]))
-        for name, one in of.items()
-    }
-    return {name: log - best[name] + whole[name] for name, log in logs.items()}
+    kinds, of_class = families(), defaultdict(list)
+    for name, log in logs.items():
+        of_class[kinds[name].board_class].append(log)
+    gain = {one: float(np.logaddexp.reduce(each)) - max(each) for one, each in of_class.items()}
+    return {name: log + gain[kinds[name].board_class] for name, log in logs.items()}
 
 
 def speaks_for(rider: Rider, conditions: Conditions, family: str, other: str) -> tuple[str, ...]:

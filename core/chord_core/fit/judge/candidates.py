@@ -13,8 +13,9 @@ from chord_core.fit.judge.shared import judge
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.hull.stations import Array
-from chord_core.ride.batches import summarize_rides
+from chord_core.memory import cached_property
 from chord_core.ride.fins import FleetFins, fins_of
+from chord_core.ride.often import OftenRidden
 
 
 @dataclass(frozen=True)
@@ -25,6 +26,10 @@ class Candidates:
     hull: Hull
     fins: FleetFins
 
+    @cached_property
+    def _ridden(self) -> OftenRidden:
+        return OftenRidden(self.hull, self.fins)
+
     def fit(self, case: Case, target_l: float | None, best: Best | None = None) -> Array:
         """Fit of the boards in a case, (n,).
 
@@ -32,7 +37,7 @@ class Candidates:
             target_l: the advisor's own target [L], or None.
             best: another case's best reference board to measure by; else this case's own.
         """
-        ridden = summarize_rides(self.hull, self.fins, case.rider, case.conditions)
+        ridden = self._ridden.under(case.rider, case.conditions)
         judged = judge(case, target_l, self.boards, self.hull, ridden)
         return judged.fit(best.under(case) if best else build_baseline(case, target_l).best)
 

@@ -37,6 +37,8 @@ class Ridden:
     ridden: RideSummary
 
 
+#: Before the name of a fact of the water.
+OF_WATER = "water."
 #: Names the present board among what is kept.
 NOW = "now"
 #: So much of what was made for a case is kept with it: rides of boards, bands of families.
@@ -114,6 +116,18 @@ def case_with(surfer: Surfer, water: Water) -> Case | None:
     rider, of_rider = rider_with_defaults(surfer)
     conditions, of_water = conditions_with_defaults(water, rider.height_m)
     return Case(rider, conditions, (*of_rider, *of_water), water)
+
+
+def case_like(case: Case, surfer: Surfer, water: Water) -> Case | None:
+    """The same as ``case_with``, out of another case: where neither water nor height is another, its
+    conditions are taken over, and what is kept by them holds."""
+    if missing_facts(surfer) or water != case.water:
+        return case_with(surfer, water)
+    rider, of_rider = rider_with_defaults(surfer)
+    if rider.height_m != case.rider.height_m:
+        return case_with(surfer, water)
+    of_water = (fact for fact in case.assumed if fact.field.startswith(OF_WATER))
+    return Case(rider, case.conditions, (*of_rider, *of_water), water)
 
 
 def case_of(request: SizeRequest) -> Case | None:

@@ -9,7 +9,7 @@ import numpy as np
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
 from chord_core.ride.kernels.waves import clear_boards
-from chord_core.ride.nose import clearance, tip_over_chord
+from chord_core.ride.nose import clearance
 from chord_core.water.face import Face
 
 #: Axes: logarithms of length over height of the face and of the slope; height of the tip over the chord.
@@ -31,6 +31,6 @@ def _table(trim_control_deg: float) -> Array:
 def clear_fast(hull: Hull, face: Face, trim_control_deg: float) -> Array:
     """Clearance of the tip as a share of length, (n, m) for m faces."""
     out = np.empty((len(hull), len(face.height_m)))
-    clear_boards(_table(trim_control_deg), _STARTS, _EVEN, np.log(hull.fleet.length), tip_over_chord(hull),
+    clear_boards(_table(trim_control_deg), _STARTS, _EVEN, np.log(hull.fleet.length), hull.tip_over_chord,
                  np.log(face.height_m), np.log(face.slope), out)  # fmt: skip
     return out
