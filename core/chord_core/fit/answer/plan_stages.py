@@ -47,7 +47,11 @@ class Stage:
         return self.case.expected.board(self.sized.lead)
 
     def fits(self, boards: tuple[Board, ...]) -> Array:
-        """Fit of boards then, 0-100, (n,)."""
+        """Fit of boards then, 0-100, (n,), worked out once: who learns quickly and who learns slowly come
+        through the same stages."""
+        return self.case.once(("fits", boards), lambda: self._fits(boards))
+
+    def _fits(self, boards: tuple[Board, ...]) -> Array:
         if not boards:
             return np.zeros(0)
         hull, fins = labelled_hulls(boards), fins_of(boards)
