@@ -63,12 +63,19 @@ class Seen:
 
 
 class Asking:
-    """A browser: keeps its connection and its session."""
+    """A browser: keeps its session and its connections, and takes the one that was used last of those that
+    are free."""
 
     def __init__(self, port: int, cookies: dict[str, str], token: str, seen: Seen) -> None:
         self.port, self.cookies, self.token, self.seen = port, cookies, token, seen
-        self._line: HTTPConnection | None = None
-        self._used = 0.0
+        self._free: list[tuple[HTTPConnection, float]] = []
+
+    def _line(self) -> HTTPConnection:
+        while self._free:
+            line, used = self._free.pop()
+            if time.monotonic() - used < _IDLE_S:
+                return line
+        return HTTPConnection("127.0.0.1", self.port, timeout=_PATIENCE_S)
 
     def ask(self, name: str, method: str, path: str, body: Any = None) -> tuple[int, Any]:
         """Ask, and note how long it took under a name."""
@@ -80,14 +87,12 @@ class Asking:
         data = None if body is None else json.dumps(body)
         begun = time.perf_counter()
         try:
-            if self._line is None or time.monotonic() - self._used > _IDLE_S:
-                self._line = HTTPConnection("127.0.0.1", self.port, timeout=_PATIENCE_S)
-            self._line.request(method, path, data, headers)
-            answer = self._line.getresponse()
+            line = self._line()
+            line.request(method, path, data, headers)
+            answer = line.getresponse()
             text = answer.read()
-            self._used = time.monotonic()
+            self._free.append((line, time.monotonic()))
         except (OSError, HTTPException) as error:
-            self._line = None
             self.seen.wrong.append(f"{method} {path}: {type(error).__name__} {error}")
             return 0, None
         if answer.status != 204 or name == "since":
@@ -140,7 +145,7 @@ def _advise(browser: Asking, number: int, until: float, spread: float) -> None:
             version = changed["version"]
             browser.seen.kept[pk] += 1
             # As a browser does: the next change does not wait for them.
-            threading.Thread(target=_ask_more, args=(another(browser), pk, heard), daemon=True).start()
+            threading.Thread(target=_ask_more, args=(browser, pk, heard), daemon=True).start()
         while (left := begun + _CHANGE_S - time.monotonic()) > 0:
             quiet = heard.at + _SINCE_S - time.monotonic()
             if quiet > 0:
