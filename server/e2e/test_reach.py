@@ -80,6 +80,20 @@ class Reach(WholeCase):
         self.find(".customer")
         self.assertEqual(self.faults(), [], "the customer's side")
 
+    def test_the_customers_side_begins_at_its_head_on_a_low_screen(self) -> None:
+        """The way back has the focus, and stands last; what is to be read stands first."""
+        self.size(1366, 657)
+        self.open_demo()
+        self.settled()
+        self.alt("c")
+        self.find(".customer h1")
+        self.wait(lambda: self.all(".customer button:focus"), "the way back is one key away")
+        top = self.driver.execute_script("return document.querySelector('.customer h1').offsetTop")
+        seen = self.driver.execute_script(
+            "return document.querySelector('.customer h1').getBoundingClientRect().top"
+        )
+        self.assertEqual(seen, top, "not scrolled")
+
     def test_nothing_is_cut_at_1280_by_800_for_any_demo_surfer_in_either_unit(self) -> None:
         self.size(1280, 800)
         self.open_demo()

@@ -22,7 +22,8 @@ watch(
   () => fitting.value?.id,
   () => (open.value = false),
 )
-onMounted(() => back.value?.focus())
+// It stands last: without this a low screen would open at its end, and what matters stands first.
+onMounted(() => back.value?.focus({ preventScroll: true }))
 
 const bench = computed(() => answer.value?.bench ?? null)
 const name = computed(() => facts.value.name?.split(' ')[0] ?? '')
