@@ -21,7 +21,7 @@ def cancellable(still: Callable[[], bool]) -> Iterator[None]:
     five to fifty milliseconds, and may take its time to answer.
 
     Raises:
-        NotWanted: it was not wanted any more. What was kept of it until then is whole.
+        Cancelled: it was not wanted any more. What was kept of it until then is whole.
     """
     before = _STILL.set(still)
     try:
@@ -44,7 +44,7 @@ def check_cancelled() -> None:
     """Called where a piece of long work begins.
 
     Raises:
-        NotWanted: nobody waits for it.
+        Cancelled: nobody waits for it.
     """
     still = _STILL.get()
     if still is not None and not still():

@@ -312,7 +312,7 @@ def hull_of(fleet: Fleet) -> Hull:
     """Draw the curves of a fleet; pure, no board depends on another.
 
     Raises:
-        NotWanted: nobody waits for it (``cancellable``).
+        Cancelled: nobody waits for it (``cancellable``).
     """
     check_cancelled()
     outline = draw_outline(fleet)

@@ -180,7 +180,7 @@ def summarize_rides(
         asked: how many of the first boards are asked for their range, and for the band of their rides.
 
     Raises:
-        NotWanted: nobody waits for it (``cancellable``).
+        Cancelled: nobody waits for it (``cancellable``).
     """
     return ride_and_summarize(hull, fins, rider, conditions, asked, chunk)[0]
 
@@ -192,7 +192,7 @@ def ride_and_summarize(
     ridden in pieces.
 
     Raises:
-        NotWanted: nobody waits for it (``cancellable``).
+        Cancelled: nobody waits for it (``cancellable``).
     """
     check_cancelled()
     count = math.ceil(len(hull) / chunk)

@@ -31,7 +31,7 @@ def _asked_of(rider: Rider) -> tuple[Hashable, ...]:
 
 
 def _in_water(ridden: FleetRide, conditions: Conditions) -> FleetRide:
-    """The same boards under the same rider in another water, as dense and as broken as theirs."""
+    """The same boards under the same rider in another water of the same kind and density."""
     made = replace(ridden, conditions=met_by(ridden.rider, conditions))
     same = OF_ANY_FACE if conditions.chop_m == ridden.conditions.chop_m else OF_ANY_FACE - _OF_CHOP
     made.__dict__.update({name: ridden.__dict__[name] for name in same if name in ridden.__dict__})
@@ -51,7 +51,7 @@ class OftenRidden:
         """What the boards do for a rider in a water, as ``summarize_rides`` says it.
 
         Raises:
-            NotWanted: nobody waits for it (``cancellable``).
+            Cancelled: nobody waits for it (``cancellable``).
         """
         asked = _asked_of(rider)
         return self._summaries.once((asked, conditions), lambda: self._summary(asked, rider, conditions))
