@@ -16,7 +16,7 @@ from chord_core.ride.rides import met_by
 from chord_core.surfer.defaults import Rider
 from chord_core.water.conditions import Conditions
 
-#: Cases that are kept: more than one answer asks for.
+#: So many cases are kept: more than one answer asks about.
 _KEPT = 64
 #: What is so on any face of a water as choppy.
 _OF_CHOP = {"impact", "hold_m_s"}

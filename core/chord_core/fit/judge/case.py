@@ -119,8 +119,8 @@ def case_with(surfer: Surfer, water: Water) -> Case | None:
 
 
 def case_like(case: Case, surfer: Surfer, water: Water) -> Case | None:
-    """The same as ``case_with``, out of another case: where neither water nor height is another, its
-    conditions are taken over, and what is kept by them holds."""
+    """The same as ``case_with``, made from another case: where water and height are the same its conditions
+    are the very same object, so that rides kept for them are found again."""
     if missing_facts(surfer) or water != case.water:
         return case_with(surfer, water)
     rider, of_rider = rider_with_defaults(surfer)
