@@ -11,7 +11,7 @@ from hypothesis import strategies as st
 from chord_core.documents import Board, Surfer, Water
 from chord_core.fit.answer.first_boards import FirstBoards, judge_first, judge_whole
 from chord_core.fit.expected.expectation import Expectation
-from chord_core.fit.judge.bounds import most_fit
+from chord_core.fit.judge.bounds import Unridden
 from chord_core.fit.judge.case import NOW, Case, case_with
 from chord_core.fit.judge.factors import closed_in
 from chord_core.fit.judge.ridden_rack import RiddenRack
@@ -155,7 +155,7 @@ class Bounds(TestCase):
         case = case_for(surfer, water)
         boards, hull, fins = open_of(case)
         whole = judge_whole(boards, RiddenRack(case, hull, fins), target_l, 0)
-        self.assertTrue((most_fit(case, target_l, boards, hull) >= whole.judged.fit - 1e-9).all())
+        self.assertTrue((Unridden(case, target_l, boards, hull).most_fit() >= whole.judged.fit - 1e-9).all())
 
 
 class Rides(TestCase):

@@ -13,7 +13,7 @@ from chord_core.fit.answer.rank import rank
 from chord_core.fit.rules.reference_boards import board_at
 from chord_core.hull.label import labelled_hulls
 from chord_core.ride.describe import describe_ride
-from chord_core.ride.prone import HEIGHTS
+from chord_core.ride.thresholds import HEIGHTS
 from chord_core.ride.wave_drag import spline_knots, wave_drag_spline
 from chord_core.surfer.defaults import missing_facts, rider_with_defaults
 from chord_core.surfer.power import power_of

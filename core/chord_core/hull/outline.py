@@ -34,6 +34,10 @@ def read_halves(x1: Array, x2: Array, y1: Array, y2: Array, across: Array, out: 
         t = 0.5
         for j in range(across.shape[1]):
             low, high, at = 0.0, 1.0, across[i, j]
+            if at <= 0.0 or at >= 1.0:
+                # At its ends the half is known; Newton's steps from outside would close in by halves.
+                out[i, j] = 0.0 if at <= 0.0 else 1.0
+                continue
             for _ in range(60):
                 off = ((third * t + second) * t + first) * t - at
                 if off < 0:

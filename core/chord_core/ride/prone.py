@@ -11,7 +11,6 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from chord_core.hull.contours import effective_deadrise, planing_curvature
-from chord_core.hull.curves import monotone_cubic
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import SHARE, WEIGHT, Array, IndexArray
 from chord_core.kernel import in_two_threads
@@ -24,19 +23,15 @@ from chord_core.ride.kernels.floating import float_boards
 from chord_core.ride.kernels.paddling import spline_columns
 from chord_core.ride.kernels.planing import SPEED_COUNT, TRIALS, table_boards
 from chord_core.ride.kernels.takeoff import drag_boards
-from chord_core.ride.kernels.threshold import takeoff_boards
 from chord_core.ride.paddle import paddling_speed
 from chord_core.ride.plane import reach_m
 from chord_core.ride.standup import float_standing
-from chord_core.ride.takeoff import CARRIES, SPEEDS, Launch, Start, launch_of, rows_of, takeoff_slope
+from chord_core.ride.takeoff import CARRIES, Launch, Start, launch_of, rows_of, takeoff_slope
+from chord_core.ride.thresholds import Thresholds, heights_for
 from chord_core.ride.wave_drag import DRAUGHT_OF_LENGTH, spline_knots
 from chord_core.surfer.body import Body, lying_body
 from chord_core.surfer.defaults import Rider
 from chord_core.surfer.power import Power
-
-#: Heights [m] at which the fast form solves take-off; between them the logarithm of the threshold is a cubic
-#: spline.
-HEIGHTS = np.geomspace(0.2, 5.0, 11)
 
 
 @dataclass(frozen=True)
@@ -53,16 +48,16 @@ class Planes:
 class PaddleState:
     """A fleet before anybody stands, (n,): how it floats, speeds [m/s].
 
-    The take-off threshold comes from ``log_threshold`` at ``HEIGHTS`` (n, h) in the fast form, which also has
-    ``planes``; in the plain form it is solved from the ``launch`` at the heights that are asked. Both are
-    None where nobody takes off. ``takeoff``: the factor on it that sessions have taught.
+    The take-off threshold comes from ``thresholds`` in the fast form, which also has ``planes``; in the plain
+    form it is solved from the ``launch`` at the heights that are asked. Both are None where nobody takes off.
+    ``takeoff``: the factor on it that sessions have taught.
     """
 
     floats: Floats
     immersed: Immersed
     sprint_m_s: Array
     cruise_m_s: Array
-    log_threshold: Array | None = None
+    thresholds: Thresholds | None = None
     planes: Planes | None = None
     launch: Launch | None = None
     takeoff: float | Array = 1.0
@@ -81,11 +76,8 @@ class PaddleState:
         return np.asarray(self.takeoff * self._by_power(height_m))
 
     def _by_power(self, height_m: Array) -> Array:
-        if self.log_threshold is not None:
-            held = np.clip(np.log(height_m), np.log(HEIGHTS[0]), np.log(HEIGHTS[-1]))
-            many = np.broadcast_to(np.log(HEIGHTS), self.log_threshold.shape)
-            places = np.broadcast_to(held, (len(many), len(held)))
-            return np.exp(monotone_cubic(many, self.log_threshold, places))
+        if self.thresholds is not None:
+            return self.thresholds.at(height_m)
         if self.launch is None:
             raise ValueError("take-off was not solved for this fleet: it stands on a river or in foam")
         asked, back = np.unique(height_m, return_inverse=True)
@@ -171,11 +163,15 @@ def _planes(hull: Hull, paddler: Paddler, rho: float) -> Planes:
     return Planes(table, longest, least)
 
 
-def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float, takes_off: bool = True) -> PaddleState:
+def paddle_state_compiled(
+    hull: Hull, paddler: Paddler, rho: float, takes_off: bool = True, highest_m: float = np.inf
+) -> PaddleState:
     """The fast form: the compiled kernel, one pass a board.
 
     Args:
         takes_off: whether the threshold of take-off is asked for, a third of the work.
+        highest_m: height of the faces [m] up to which it is solved at once; of higher ones when it is asked
+            for.
     """
     if paddler.body is None:
         floats, immersed = float_standing(hull, paddler.mass_kg, rho)
@@ -187,25 +183,24 @@ def paddle_state_compiled(hull: Hull, paddler: Paddler, rho: float, takes_off: b
     ratio = np.clip(immersed.draught / immersed.length, DRAUGHT_OF_LENGTH[0], DRAUGHT_OF_LENGTH[-1])
     columns = spline_columns(spline, np.log(ratio))
     mass, power, start = paddler.mass_kg + hull.mass_kg, paddler.power, paddler.start
-    drag, speeds = np.empty((len(hull), SPEEDS)), np.empty((len(hull), 2))
-    log_slope = np.empty((len(hull), len(HEIGHTS)))
+    speeds, heights = np.empty((len(hull), 2)), heights_for(highest_m)
     carries, weight, push = CARRIES * immersed.length, mass * G, start.push_share * paddler.mass_kg * G
+    thresholds = Thresholds.unsolved(carries, mass, power.sprint_w, push, start.sprint_share, heights)
 
     def loop(at: slice) -> None:
         drag_boards(immersed.length[at], immersed.beam[at], immersed.wetted[at], immersed.frontal[at],
                     spline[0], columns[at], rho, power.sprint_w, power.cruise_w, weight[at], planes.least[at],
-                    drag[at], speeds[at])  # fmt: skip
+                    thresholds.drag[at], speeds[at])  # fmt: skip
+        thresholds.sprint[at] = speeds[at, 0]
         if takes_off:
-            sprint = np.ascontiguousarray(speeds[at, 0])
-            takeoff_boards(HEIGHTS, start.sprint_share, carries[at], mass[at], power.sprint_w, push, sprint,
-                           drag[at], log_slope[at])  # fmt: skip
+            thresholds.solve(at, 0, heights)
 
     in_two_threads(loop, len(hull))
     return PaddleState(
         floats=floats,
         immersed=immersed,
-        sprint_m_s=np.ascontiguousarray(speeds[:, 0]),
+        sprint_m_s=thresholds.sprint,
         cruise_m_s=speeds[:, 1],
-        log_threshold=log_slope if takes_off else None,
+        thresholds=thresholds if takes_off else None,
         planes=planes,
     )

@@ -392,8 +392,9 @@ def build_fleet_ride(
     rho = conditions.water_kg_m3 * (1 - conditions.aeration)
     paddler = paddler_of(rider, power_for(rider, rho))
     if fast:
-        takes_off = not (conditions.river or rides_foam(rider, conditions))
-        paddle_state = paddle_state_compiled(hull, paddler, rho, full or takes_off)
+        takes_off = full or not (conditions.river or rides_foam(rider, conditions))
+        highest_m = conditions.bins.face_m.max()
+        paddle_state = paddle_state_compiled(hull, paddler, rho, takes_off, highest_m)
     else:
         paddle_state = paddle_state_plain(hull, paddler, rho)
     paddle_state = replace(paddle_state, takeoff=rider.learned.takeoff)

@@ -9,7 +9,7 @@ from contextlib import contextmanager
 from contextvars import ContextVar
 from functools import cache, lru_cache, wraps
 from importlib import resources
-from typing import Any, ParamSpec, TypeVar, cast
+from typing import Any, ParamSpec, TypeVar
 
 from pydantic import ConfigDict, ValidationError
 
@@ -161,16 +161,16 @@ def kept_by_tables(most: int) -> Callable[[Callable[_P, _T]], Callable[_P, _T]]:
     """Keep what a function returns, the last ``most`` of them, by its arguments and the tables in use."""
 
     def decorate(function: Callable[_P, _T]) -> Callable[_P, _T]:
-        @lru_cache(maxsize=most)
-        def keep(_: Tables, *args: Any, **kwargs: Any) -> Any:
+        def make(_: Tables, *args: _P.args, **kwargs: _P.kwargs) -> _T:
             return function(*args, **kwargs)
 
-        forgets(keep.cache_clear)
+        kept = lru_cache(maxsize=most)(make)
+        keep: Callable[..., _T] = kept  # Asked a thousand times an answer: nothing stands in its way.
+        forgets(kept.cache_clear)
 
         @wraps(function)
         def call(*args: _P.args, **kwargs: _P.kwargs) -> _T:
-            kept: _T = keep(tables(), *cast(tuple[Any, ...], args), **cast(dict[str, Any], kwargs))
-            return kept
+            return keep(_in_use.get() or shipped_tables(), *args, **kwargs)
 
         return call
 

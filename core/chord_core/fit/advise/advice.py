@@ -242,10 +242,10 @@ def holds(case: Case, chosen: Chosen) -> frozenset[str]:
     return frozenset(name for name, value in facts.items() if value)
 
 
-def _fits(row: AdviceRow, facts: frozenset[str], family: str) -> bool:
+def _fits(row: AdviceRow, facts: frozenset[str], family: str, board_class: str) -> bool:
     of_any = not (row.classes or row.kinds)
-    board = of_any or families()[family].board_class in row.classes or family in row.kinds
-    return board and set(row.when) <= facts and not set(row.unless) & facts
+    board = of_any or board_class in row.classes or family in row.kinds
+    return board and facts.issuperset(row.when) and facts.isdisjoint(row.unless)
 
 
 def _words(case: Case, chosen: Chosen) -> dict[str, str]:
@@ -268,7 +268,8 @@ def _said(
     rows: Iterable[AdviceRow], words: dict[str, str], facts: frozenset[str], family: str, most: int
 ) -> list[str]:
     """The sentences that hold, those that count most first, one of a topic."""
-    order = sorted((row for row in rows if _fits(row, facts, family)), key=lambda row: -row.counts)
+    own = families()[family].board_class
+    order = sorted((row for row in rows if _fits(row, facts, family, own)), key=lambda row: -row.counts)
     taken: dict[str, str] = {}
     for row in order:
         if len(taken) < most and (row.counts >= _LAST or not taken):

@@ -15,7 +15,7 @@ from chord_core.documents.board import Board
 from chord_core.documents.surfer import Surfer
 from chord_core.fit.answer.rank import JudgedRack, judge_rack
 from chord_core.fit.answer.size import Sized
-from chord_core.fit.judge.bounds import most_fit, nearness
+from chord_core.fit.judge.bounds import Unridden
 from chord_core.fit.judge.ridden_rack import RiddenRack
 from chord_core.fit.judge.shared import judge
 from chord_core.hull.hull import Hull
@@ -108,11 +108,12 @@ def judge_first(
         must: places of boards that are judged wherever they stand.
     """
     rack, must_be = _Rack(boards, riding, Sized(riding.case, target_l)), np.array(must, int)
-    nearest = np.argsort(-nearness(riding.case, target_l, boards, riding.hull), kind="stable")
+    unridden = Unridden(riding.case, target_l, boards, riding.hull)
+    nearest = np.argsort(-unridden.nearness(), kind="stable")
     asked = np.union1d(nearest[: _TIMES * most], must_be)
     # Which rides the expected boards along, by which the bound is measured.
     line = _line(rack.fit(asked), riding.case.rider.surfer, most)
-    at_most = most_fit(riding.case, target_l, boards, riding.hull)
+    at_most = unridden.most_fit()
     asked = np.union1d(asked, np.flatnonzero(at_most >= line - _ROUNDED))
     judged = rack.judged(asked)
     certain = len(boards)

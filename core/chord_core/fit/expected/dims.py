@@ -6,7 +6,7 @@ import math
 
 from chord_core.fit.expected.litres import Expected
 from chord_core.surfer.defaults import Rider
-from chord_core.tables import families, tables
+from chord_core.tables import families, kept_by_tables, tables
 from chord_core.water.conditions import Conditions
 
 #: Litres at which the family's own length and width are told.
@@ -15,21 +15,40 @@ _BIG_M = 2.0
 _USUAL_FACE, _MOST_FACE = 0.7, 1.2
 
 
-def terms(conditions: Conditions, body_m: float, family: str, litres: float) -> dict[str, float]:
-    """The facts that the numbers of ``expected_dims`` are multiplied with, by name."""
-    board_class = families()[family].board_class
-    log_l = math.log(litres / _AT_L)
-    values = {
-        "base": 1.0,
-        f"family {family}": 1.0,
-        f"class {board_class}": 1.0,
-        "litres": log_l,
-        f"litres {board_class}": log_l,
-    }
+def _facts(conditions: Conditions, body_m: float, litres: float) -> dict[str, float]:
+    """The facts that lengths and widths hang on, whatever the kind; ``own`` is 1."""
+    facts = {"own": 1.0, "litres": math.log(litres / _AT_L)}
     if not conditions.river:
-        values["big water"] = max(conditions.days.usual_m - _BIG_M, 0.0)
-        values["face"] = min(conditions.days.usual_m / body_m, _MOST_FACE) - _USUAL_FACE
-    return values
+        facts["big water"] = max(conditions.days.usual_m - _BIG_M, 0.0)
+        facts["face"] = min(conditions.days.usual_m / body_m, _MOST_FACE) - _USUAL_FACE
+    return facts
+
+
+def _numbers_of(family: str) -> dict[str, tuple[str, ...]]:
+    """The numbers of ``expected_dims`` that count for a kind, by the fact that they are multiplied with."""
+    board_class = families()[family].board_class
+    return {
+        "own": ("base", f"family {family}", f"class {board_class}"),
+        "litres": ("litres", f"litres {board_class}"),
+        "big water": ("big water",),
+        "face": ("face",),
+    }
+
+
+def terms(conditions: Conditions, body_m: float, family: str, litres: float) -> dict[str, float]:
+    """The facts that the numbers of ``expected_dims`` are multiplied with, by the number's name."""
+    facts, numbers = _facts(conditions, body_m, litres), _numbers_of(family)
+    return {number: value for fact, value in facts.items() for number in numbers[fact]}
+
+
+@kept_by_tables(256)
+def _rule(name: str, family: str) -> dict[str, float]:
+    """What one of each fact adds to the log of a length or width of a kind."""
+    numbers = tables().expected_dims.of(name).numbers
+    return {
+        fact: sum(numbers[number].value for number in each if number in numbers)
+        for fact, each in _numbers_of(family).items()
+    }
 
 
 def expected_dim(name: str, rider: Rider, conditions: Conditions, family: str, litres: float) -> Expected:
@@ -39,9 +58,8 @@ def expected_dim(name: str, rider: Rider, conditions: Conditions, family: str, l
         name: ``length_m`` or ``width_m``.
         litres: of the board [L].
     """
-    rows = tables().expected_dims.of(name)
-    facts = terms(conditions, rider.height_m, family, litres)
-    numbers = rows.numbers
-    log = sum(numbers[number].value * value for number, value in facts.items() if number in numbers)
+    rule = _rule(name, family)
+    facts = _facts(conditions, rider.height_m, litres)
+    log = sum(rule[fact] * value for fact, value in facts.items())
     low, high = getattr(families()[family], name)
-    return Expected(min(max(math.exp(log), low), high), rows.spread.value)
+    return Expected(min(max(math.exp(log), low), high), tables().expected_dims.of(name).spread.value)

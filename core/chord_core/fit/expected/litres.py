@@ -107,8 +107,9 @@ def with_others(family: str, logs: dict[str, float], shares: dict[str, float]) -
     rules, own = tables().expected_litres, logs[family]
     if not shares.get(family):
         return own
-    board_class = families()[family].board_class
-    same = {name: share for name, share in shares.items() if families()[name].board_class == board_class}
+    kinds = families()
+    board_class = kinds[family].board_class
+    same = {name: share for name, share in shares.items() if kinds[name].board_class == board_class}
     own += float(rules.neighbours) * (_mean(logs, same) - own)
     heard = float(rules.others) * shares[family] / max(shares.values())
     return own + heard * (_mean(logs, {name: share**2 for name, share in shares.items()}) - own)

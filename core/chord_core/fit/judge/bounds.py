@@ -4,6 +4,7 @@ how they are carried."""
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 
 import numpy as np
 
@@ -22,6 +23,7 @@ from chord_core.fit.judge.growth import size_parts
 from chord_core.fit.judge.handling import carried
 from chord_core.hull.hull import Hull
 from chord_core.hull.stations import Array
+from chord_core.memory import cached_property
 from chord_core.ride.foam import at_ease
 from chord_core.ride.rides import rides_an_hour
 
@@ -39,39 +41,43 @@ def _most_rides(case: Case, baseline: Baseline) -> float:
     return float((every / np.maximum(baseline.best.rides, _NOTHING)).min())
 
 
-def _without_riding(case: Case, target_l: float | None, names: Sequence[str], hull: Hull) -> dict[str, Array]:
-    """The factors but rides at most, (n,), 0-1, each as far as it does not hang on the ride."""
-    sized = size_parts(hull, wanted_of(case, target_l, names))
-    handling = carried(hull, case.rider, case.conditions)
-    return {"style": np.ones(len(hull)), "handling": handling, "growth": np.prod(sized, axis=0)}
+@dataclass(frozen=True)
+class Unridden:
+    """Boards before any of them was ridden for a case.
 
-
-def nearness(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull) -> Array:
-    """How near boards come to what is expected, (n,), more is nearer: which to ride first, before any was.
-
-    Args:
-        target_l: the advisor's own target [L], or None.
-        hull: the same boards in the same order.
+    ``target_l``: the advisor's own target [L], or None; ``hull``: the same boards in the same order.
     """
-    names = [board.family for board in boards]
-    factors = {"rides": np.ones(len(hull)), **_without_riding(case, target_l, names, hull)}
-    shares = kept_shares(case, {})
-    kind = np.array([shares.get(name, 0.0) for name in names])
-    return np.asarray(kind * weighed(weights_for(case.rider, case.conditions), factors))
 
+    case: Case
+    target_l: float | None
+    boards: Sequence[Board]
+    hull: Hull
 
-def most_fit(case: Case, target_l: float | None, boards: Sequence[Board], hull: Hull) -> Array:
-    """Fit that boards have at most, (n,), whatever they do on a wave: as if every wave were a ride, the style
-    just right, and every complaint answered. Never less than ``Judged.fit``.
+    @cached_property
+    def _names(self) -> list[str]:
+        return [board.family for board in self.boards]
 
-    Args:
-        target_l: the advisor's own target [L], or None.
-        hull: the same boards in the same order.
-    """
-    baseline = build_baseline(case, target_l)
-    best, names = baseline.best, [board.family for board in boards]
-    rides = _most_rides(case, baseline)
-    factors = {"rides": np.full(len(hull), rides), **_without_riding(case, target_l, names, hull)}
-    product = weighed(weights_for(case.rider, case.conditions), factors)
-    kind = np.array([best.shares.get(name, 0.0) for name in names])
-    return fit_from(best, names, kind, product)
+    @cached_property
+    def _without_riding(self) -> dict[str, Array]:
+        """The factors but rides at most, (n,), 0-1, each as far as it does not hang on the ride."""
+        sized = size_parts(self.hull, wanted_of(self.case, self.target_l, self._names))
+        handling = carried(self.hull, self.case.rider, self.case.conditions)
+        return {"style": np.ones(len(self.hull)), "handling": handling, "growth": np.prod(sized, axis=0)}
+
+    def _product(self, rides: float) -> Array:
+        factors = {"rides": np.full(len(self.hull), rides), **self._without_riding}
+        return weighed(weights_for(self.case.rider, self.case.conditions), factors)
+
+    def _kind(self, shares: dict[str, float]) -> Array:
+        return np.array([shares.get(name, 0.0) for name in self._names])
+
+    def nearness(self) -> Array:
+        """How near they come to what is expected, (n,), more is nearer: which to ride first."""
+        return np.asarray(self._kind(kept_shares(self.case, {})) * self._product(1.0))
+
+    def most_fit(self) -> Array:
+        """Fit that they have at most, (n,), whatever they do on a wave: as if every wave were a ride, the
+        style just right, and every complaint answered. Never less than ``Judged.fit``."""
+        baseline = build_baseline(self.case, self.target_l)
+        product = self._product(_most_rides(self.case, baseline))
+        return fit_from(baseline.best, self._names, self._kind(baseline.best.shares), product)

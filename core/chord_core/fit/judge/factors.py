@@ -250,8 +250,9 @@ def wanted_of(case: Case, target_l: float | None, names: Sequence[str]) -> Wante
         middles = (expected.dim(of, name, target_l).middle for of in ("length_m", "width_m"))
         return (expected.litres(name, target_l).middle, *case.band(name, target_l), *middles)
 
-    rows = {name: case.once(("wanted", name, target_l), partial(row, name)) for name in set(names)}
-    return Wanted(*np.array([rows[name] for name in names], float).reshape(-1, 5).T)
+    at = {name: place for place, name in enumerate(dict.fromkeys(names))}
+    rows = np.array([case.once(("wanted", name, target_l), partial(row, name)) for name in at], float)
+    return Wanted(*rows.reshape(-1, 5)[[at[name] for name in names]].T)
 
 
 def judge_alone(

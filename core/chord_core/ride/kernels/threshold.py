@@ -222,27 +222,30 @@ def find_threshold(guess, width, ahead, height, start_share, carries, sprint, ne
 
 
 @compiled
-def takeoff_boards(heights, start_share, carries, mass, power, push, sprint, drag, out):
-    """``takeoff_slope``: logarithm of the threshold at each height into ``out`` (n, heights).
+def takeoff_boards(
+    heights, begin, end, start_share, carries, mass, power, push, sprint, drag, places, out
+):  # fmt: skip
+    """``takeoff_slope``: logarithm of the threshold at the heights from ``begin`` to before ``end`` into
+    ``out`` (n, heights), where it was found into ``places`` (n, heights).
 
-    Each height starts from where the last ones point.
+    Each height starts from where the last ones point, which were solved before.
     """
-    net, places = np.empty(FINER * (SPEEDS - 1) + 1), np.empty(len(heights))
+    net = np.empty(FINER * (SPEEDS - 1) + 1)
     runs_up, slides = np.empty((2 * STEPS + 1, LANES)), np.empty((2 * STEPS + 1, LANES))
     for i in range(len(carries)):
         net_boards(drag[i], power, push, ADDED_MASS * mass[i], net)
-        for j in range(len(heights)):
-            ahead = _AHEAD
+        for j in range(begin, end):
+            ahead, place = _AHEAD, places[i]
             if j == 0:
                 guess, width = _FIRST, _FIRST_WINDOW
             elif j == 1:
-                guess, width = places[0] + _SECOND, _SECOND_WINDOW
+                guess, width = place[0] + _SECOND, _SECOND_WINDOW
             elif j == 2:
-                guess, width = 2 * places[1] - places[0], _THIRD_WINDOW
-            elif out[i, j - 1] > places[j - 1]:
-                guess, width, ahead = places[j - 1], _WIDE, 0.0
+                guess, width = 2 * place[1] - place[0], _THIRD_WINDOW
+            elif out[i, j - 1] > place[j - 1]:
+                guess, width, ahead = place[j - 1], _WIDE, 0.0
             else:
-                guess, width = 3 * places[j - 1] - 3 * places[j - 2] + places[j - 3], _WINDOW
-            out[i, j], places[j] = find_threshold(
+                guess, width = 3 * place[j - 1] - 3 * place[j - 2] + place[j - 3], _WINDOW
+            out[i, j], place[j] = find_threshold(
                 guess, width, ahead, heights[j], start_share, carries[i], sprint[i], net, runs_up, slides
             )
