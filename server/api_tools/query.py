@@ -1,6 +1,6 @@
 """What stands behind the question mark of an address: read, checked and described from one document."""
 
-from collections.abc import Iterable
+from functools import cache
 from typing import Annotated, Any, TypeVar
 
 from drf_spectacular.utils import OpenApiParameter
@@ -41,9 +41,10 @@ def parameters(*models: type[BaseModel]) -> list[OpenApiParameter]:
     return described
 
 
-def _lists(model: type[BaseModel]) -> Iterable[str]:
+@cache
+def _lists(model: type[BaseModel]) -> tuple[str, ...]:
     fields = model.model_json_schema().get("properties", {})
-    return (name for name, field in fields.items() if field.get("type") == "array")
+    return tuple(name for name, field in fields.items() if field.get("type") == "array")
 
 
 def read_query(request: Request, model: type[QueryT]) -> QueryT:

@@ -186,7 +186,7 @@ class SinceView(ShopView):
     def get(self, request: Request, pk: int) -> HttpResponse:
         """The ticket if it stands at another version than the one asked about; else nothing."""
         # Asked more often than anything else, and nearly always for nothing: the rest of the row can wait.
-        standing = self.found_or_404(list(self.own(Fitting).filter(pk=pk).values_list("version", flat=True)))
+        (standing,) = self.found_or_404(selectors.version_of(pk, self.shop.pk))
         if self.query(Since).version == standing:
             return HttpResponse(status=204)
         return _answered(self.own_or_404(Fitting, pk))

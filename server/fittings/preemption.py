@@ -9,7 +9,7 @@ from __future__ import annotations
 
 import heapq
 from collections import Counter
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from enum import IntEnum
@@ -17,6 +17,8 @@ from itertools import count
 from threading import Condition, Event, Lock
 from time import monotonic
 from typing import TypeVar
+
+from django.db import connections, router
 
 from chord_core.cancellation import Cancelled, cancellable
 from config.connections import Places, give_back
@@ -180,6 +182,17 @@ class Turns:
         self._call()
 
 
+#: Asked some thirty times a second by whoever works at something long.
+_STANDING = f"SELECT id, version FROM {Fitting._meta.db_table} WHERE id = ANY(%s) AND thrown_at IS NULL"
+
+
+def _standing(pks: Sequence[int]) -> Sequence[tuple[int, int]]:
+    """The tickets of these that are there, each with its version."""
+    with connections[router.db_for_read(Fitting)].cursor() as cursor:
+        cursor.execute(_STANDING, [list(pks)])
+        return list(cursor.fetchall())
+
+
 class _Awaited:
     """The tickets that something is worked out for, each at its version; whether they still stand as they
     were is asked of the database for all of them at once."""
@@ -217,8 +230,7 @@ class _Awaited:
                 return True
             self._asked = monotonic()
             waited = set(self._waited)
-        there = Fitting.objects.filter(pk__in=[pk for pk, _ in waited]).values_list("pk", "version")
-        changed = waited.difference(there)
+        changed = waited.difference(_standing([pk for pk, _ in waited]))
         with self._lock:
             self._changed |= changed & self._waited.keys()
         return ticket not in changed

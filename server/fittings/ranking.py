@@ -21,8 +21,8 @@ from chord_core.fit.judge.factors import closed_in
 from chord_core.fit.judge.ridden_rack import RiddenRack
 from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
-from chord_core.hull.stations import IndexArray
-from chord_core.memory import Memory
+from chord_core.hull.stations import BoolArray, IndexArray
+from chord_core.memory import Memory, cached_property
 from chord_core.ride.fins import FleetFins, fins_of
 from chord_core.tables import kept_by_tables, tables
 from fittings.documents import RackPlace
@@ -44,6 +44,17 @@ class Fleet:
     fins: FleetFins
     kept: Memory = field(default_factory=lambda: Memory(_KEPT))
     parts: Memory = field(default_factory=lambda: Memory(_KEPT))
+
+    @cached_property
+    def _kinds(self) -> tuple[list[str], IndexArray]:
+        """The families that there are, and the place among them of each board's."""
+        at = {name: place for place, name in enumerate(dict.fromkeys(board.family for board in self.boards))}
+        return list(at), np.array([at[board.family] for board in self.boards], int)
+
+    def open_in(self, case: Case) -> BoolArray:
+        """Whether no gate closes each board's family, (n,)."""
+        names, which = self._kinds
+        return np.array([closed_in(case, name) is None for name in names], bool)[which]
 
     @property
     def large(self) -> bool:
@@ -216,19 +227,19 @@ def rank_fleet(
         now: where the present board stands, if it is there and among ``must``.
         whole: all of a large one too.
     """
-    closed = {name for name in {board.family for board in fleet.boards} if closed_in(case, name)}
-    rows = tuple(i for i, board in enumerate(fleet.boards) if board.family not in closed or i in must)
-    if not rows:
-        rows = tuple(range(len(fleet.boards)))
+    asked = fleet.open_in(case)
+    asked[list(must)] = True
+    if not asked.any():
+        asked[:] = True
+    rows = tuple(np.flatnonzero(asked).tolist())
     part = fleet.part(rows)
     riding = part.riding(case, key, None if now is None else rows.index(now))
     if part.large and not whole:
         found = judge_first(part.boards, riding, target_l, _FIRST, tuple(rows.index(row) for row in must))
     else:
         found = judge_whole(part.boards, riding, target_l, None if not part.large else _FIRST)
-    among, target = set(rows), found.judged.sized.sizing.target_l
-    off = np.abs(fleet.hull.litres - target)
-    shut = sorted((i for i in range(len(fleet.boards)) if i not in among), key=lambda i: (off[i], i))
+    off = np.abs(fleet.hull.litres - found.judged.sized.sizing.target_l)
+    shut = [int(row) for row in np.argsort(off, kind="stable") if not asked[row]]
     return Ranking(
         case=riding.case,
         judged=found.judged,

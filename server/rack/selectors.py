@@ -2,11 +2,12 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from typing import get_args
+from typing import Any, get_args
 
-from django.db.models import Count, Max, Sum
+from django.db.models import Count, Max, QuerySet, Sum
 
 from accounts.models import Shop
+from api_tools.written_once import WrittenOnce
 from chord_core.documents import Board as Document
 from chord_core.documents import board as board_document
 from chord_core.documents import surfer, water
@@ -127,11 +128,20 @@ def boards_of(shop: Shop, ids: Sequence[int]) -> tuple[BoardOut, ...]:
     return _sent_of(some, [row.document() for row in some]) if some else ()
 
 
+def _hung(shop_id: int) -> QuerySet[Board, Any]:
+    """Of the boards that hang there how many, which (by the sum of their ids), and when the last changed."""
+    of_shop = Board.objects.filter(shop_id=shop_id, reserved=False).order_by().values("shop_id")
+    counted = of_shop.annotate(count=Count("pk"), which=Sum("pk"), changed=Max("updated_at"))
+    return counted.values_list("count", "which", "changed")
+
+
+_state = WrittenOnce(_hung, 1)
+
+
 def rack_state(shop: Shop) -> RackState:
     """What all that is sent of a rack hangs on, besides the tables in use."""
-    hung = Board.objects.of(shop).filter(reserved=False)
-    state = hung.aggregate(count=Count("pk"), which=Sum("pk"), changed=Max("updated_at"))
-    return state["count"], state["which"] or 0, state["changed"], terms().model_dump_json()
+    count, which, changed = next(iter(_state(shop.pk)), (0, 0, None))
+    return count, int(which), changed, terms().model_dump_json()
 
 
 def rack_of(shop: Shop, state: RackState | None = None) -> Rack:
