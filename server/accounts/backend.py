@@ -1,41 +1,24 @@
 """Signs people in."""
 
-from collections.abc import Sequence
-from typing import Any, TypeVar
+from typing import Any
 
 from django.contrib.auth.backends import ModelBackend
 from django.contrib.auth.hashers import make_password
-from django.db import DEFAULT_DB_ALIAS, connection
-from django.db.models import Model, OuterRef, QuerySet, Subquery
+from django.db.models import OuterRef, QuerySet, Subquery
 from django.http import HttpRequest
 
-from accounts.models import Membership, Shop, User
+from accounts.models import Membership, User
 from accounts.rights import read_role
-from api_tools.written_once import WrittenOnce
+from api_tools.written_once import RowsWrittenOnce
 
-_ModelT = TypeVar("_ModelT", bound=Model)
 _HERE = Membership.objects.filter(user=OuterRef("pk"), shop=OuterRef("shop")).values("role")[:1]
 
 
-def _names(model: type[Model]) -> list[str]:
-    return [field.attname for field in model._meta.concrete_fields]
+def _with_role(pk: int) -> QuerySet[User]:
+    return User.objects.annotate(found_role=Subquery(_HERE)).filter(pk=pk)
 
 
-def _with_role_and_shop(pk: int) -> QuerySet[User, Any]:
-    columns = [*_names(User), "found_role", *(f"shop__{name}" for name in _names(Shop))]
-    return User.objects.annotate(found_role=Subquery(_HERE)).filter(pk=pk).values_list(*columns)
-
-
-_person = WrittenOnce(_with_role_and_shop, 1)
-
-
-def _made(model: type[_ModelT], values: Sequence[Any]) -> _ModelT:
-    """A row as Django makes it out of what the database gives."""
-    read = [
-        field.from_db_value(value, None, connection) if hasattr(field, "from_db_value") else value
-        for field, value in zip(model._meta.concrete_fields, values, strict=True)
-    ]
-    return model.from_db(DEFAULT_DB_ALIAS, _names(model), read)
+_people = RowsWrittenOnce(User, _with_role, 1, along=("shop",), more=("found_role",))
 
 
 class PersonBackend(ModelBackend):
@@ -56,11 +39,8 @@ class PersonBackend(ModelBackend):
 
     def get_user(self, user_id: int) -> User | None:
         """The person of a session; None when gone or no longer let in."""
-        found = _person(user_id)
-        if not found:
+        user = next(iter(_people(user_id)), None)
+        if user is None:
             return None
-        row, count = found[0], len(_names(User))
-        user, role, shop = _made(User, row[:count]), row[count], row[count + 1 :]
-        user.shop = _made(Shop, shop) if user.shop_id is not None else None
-        user.role = read_role(role)
+        user.role = read_role(vars(user)["found_role"])
         return user if self.user_can_authenticate(user) else None

@@ -231,11 +231,12 @@ ShopManager = models.Manager.from_queryset(ShopQuerySet)
 
 
 class ShopOwned(models.Model):
-    """A row that belongs to one shop."""
+    """A row that belongs to one shop. ``read_along``: the foreign keys whose rows are read with one."""
 
     shop = models.ForeignKey(Shop, on_delete=models.CASCADE, related_name="+")
 
     objects: ClassVar[ShopManager[Self]] = ShopManager()
+    read_along: ClassVar[tuple[str, ...]] = ()
 
     class Meta:
         abstract = True

@@ -3,10 +3,11 @@
 from collections.abc import Sequence
 from contextlib import nullcontext
 from datetime import datetime
+from functools import cache
 from typing import Any, TypeVar, cast
 
+from django.db.models import QuerySet
 from django.http import Http404, HttpResponse
-from django.shortcuts import get_object_or_404
 from pydantic import BaseModel
 from rest_framework.exceptions import NotAuthenticated, PermissionDenied
 from rest_framework.request import Request
@@ -14,6 +15,7 @@ from rest_framework.views import APIView
 
 from accounts.models import Shop, ShopOwned, ShopQuerySet, User
 from api_tools.query import QueryT, read_query
+from api_tools.written_once import RowsWrittenOnce
 from chord_core.errors import ChordError
 from chord_core.memory import forget_all
 from chord_core.spoken import speaking
@@ -50,6 +52,14 @@ def forget_with(shop: Shop) -> None:
     if erased is not None and _forgot.get(shop.pk) != erased:
         forget_all()
         _forgot[shop.pk] = erased
+
+
+@cache
+def _rows_of(model: type[OwnedT]) -> RowsWrittenOnce[OwnedT]:
+    def own(pk: int, shop_id: int) -> QuerySet[OwnedT]:
+        return cast(ShopQuerySet[OwnedT], model.objects.filter(pk=pk, shop_id=shop_id))
+
+    return RowsWrittenOnce(model, own, 1, 2, along=model.read_along)
 
 
 class ShopView(APIView):
@@ -110,7 +120,10 @@ class ShopView(APIView):
 
     def own_or_404(self, model: type[OwnedT], pk: int) -> OwnedT:
         """One row of this shop; what another shop owns does not exist here."""
-        return get_object_or_404(self.own(model), pk=pk)
+        rows: list[OwnedT] = _rows_of(model)(pk, self.shop.pk)
+        row = self.found_or_404(rows)
+        row.shop = self.shop
+        return row
 
     @staticmethod
     def found_or_404(rows: Sequence[RowT]) -> RowT:

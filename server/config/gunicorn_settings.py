@@ -7,14 +7,15 @@ import os
 from pathlib import Path
 from typing import Any
 
-from config.balance import pre_request
+from config.balance import begins, ended, pre_request
 
 # gunicorn looks for its hooks here.
-__all__ = ["child_exit", "pre_request"]
+__all__ = ["child_exit", "post_fork", "pre_request"]
 
 wsgi_app = "config.wsgi:application"
 chdir = str(Path(__file__).resolve().parent.parent)
 proc_name = "chord"
+worker_class = "config.balance.Worker"
 #: Whoever waits for a turn at something long takes a thread, and neither time nor a connection.
 threads = 256
 #: Connections of the database that those threads share.
@@ -31,8 +32,15 @@ control_socket_disable = True
 loglevel = "warning"
 
 
+def post_fork(_server: Any, worker: Any) -> None:
+    """Called in a worker that has just begun."""
+    begins(worker)
+
+
 def child_exit(_server: Any, worker: Any) -> None:
-    """Called in the master when a worker has ended: its figures are not counted as alive any more."""
+    """Called in the master when a worker has ended: nobody waits for it, and its figures are not counted as
+    alive any more."""
+    ended(worker)
     if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
         from prometheus_client import multiprocess
 

@@ -3,10 +3,12 @@
 from typing import Any
 
 from django.db import transaction
+from django.db.models import QuerySet
 from django.utils import timezone
 
 from accounts.models import Shop, User
 from api_tools.errors import Stale
+from api_tools.written_once import RowsWrittenOnce
 from breaks.climate import sea_days, water_of
 from breaks.models import Break
 from chord_core.documents import Surfer as Facts
@@ -174,6 +176,13 @@ def import_fitting(shop: Shop, person: User | None, given: FittingDocument) -> F
     )
 
 
+def _held(pk: int, shop_id: int) -> QuerySet[Fitting]:
+    return Fitting.objects.filter(pk=pk, shop_id=shop_id).select_for_update(of=("self",))
+
+
+_to_change = RowsWrittenOnce(Fitting, _held, 1, 2, along=Fitting.read_along)
+
+
 @transaction.atomic
 def change_fitting(shop: Shop, pk: int, patch: FittingPatch) -> Fitting:
     """Change a ticket.
@@ -183,8 +192,10 @@ def change_fitting(shop: Shop, pk: int, patch: FittingPatch) -> Fitting:
         Stale: somebody changed it since ``patch.version``; nothing is written.
         ChordError: a fact cannot be; nothing is written.
     """
-    rows = Fitting.objects.of(shop).select_for_update(of=("self",))
-    fitting = rows.select_related("surfer", "shop").get(pk=pk)
+    fitting = next(iter(_to_change(pk, shop.pk)), None)
+    if fitting is None:
+        raise Fitting.DoesNotExist
+    fitting.shop = shop
     if fitting.version != patch.version:
         raise Stale(as_document(fitting).model_dump(mode="json", by_alias=True))
     _apply(fitting, patch)

@@ -51,6 +51,7 @@ class Fitting(ShopOwned):
 
     objects: ClassVar[KeptFittings] = KeptFittings()
     every: ClassVar[ShopManager["Fitting"]] = ShopManager()
+    read_along = ("surfer",)
 
     class Meta:
         ordering = ["pk"]

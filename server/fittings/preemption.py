@@ -55,9 +55,9 @@ _quiet = Condition()
 _foreground = 0
 
 
-def answers_wait() -> bool:
-    """Whether answers have to wait for others in this process."""
-    return _foreground > 1
+def answers() -> int:
+    """How many answers are worked out or waited for in this process."""
+    return _foreground
 
 
 def _has_room() -> bool:
@@ -282,5 +282,4 @@ def run_unless_stale(
         finally:
             _turns.end(me)
     # What was kept from before took no time at all, yet may be of facts that are gone.
-    unchanged = Fitting.objects.filter(pk=fitting.pk, version=fitting.version).exists()
-    return done if unchanged else None
+    return done if ticket in _standing([fitting.pk]) else None

@@ -1,19 +1,23 @@
 """Statements that are written once, for what nearly every request asks: the answers are the ORM's."""
 
 from datetime import timedelta
+from types import SimpleNamespace
 from typing import Any
 
 from django.contrib.auth import SESSION_KEY, get_user_model
 from django.contrib.sessions.models import Session
 from django.db.models import QuerySet
+from django.http import Http404
 from django.test import TestCase
 from django.utils import timezone
 
 from accounts.backend import PersonBackend
 from accounts.models import Membership, Shop, User
 from accounts.sessions import SessionStore
-from accounts.tests.case import make_shop
+from accounts.tenancy import ShopView
+from accounts.tests.case import BOARD, ApiCase, make_shop
 from api_tools.written_once import WrittenOnce
+from fittings.models import Fitting
 
 
 class People(TestCase):
@@ -58,6 +62,34 @@ class People(TestCase):
         self.user.is_active = False
         self.user.save()
         self.assertIsNone(self.backend.get_user(self.user.pk))
+
+
+class ShopRows(ApiCase):
+    def test_a_row_is_as_the_orm_reads_it_with_what_goes_along(self) -> None:
+        ticket = Fitting.objects.get(pk=self.ticket(present_board=BOARD)["id"])
+        ticket.target_l, ticket.gear = 31.5, {"fins": {"setup": "quad"}}
+        ticket.save()
+        view = ShopView()
+        view.request = SimpleNamespace(user=self.user)
+        with self.assertNumQueries(1):
+            found = view.own_or_404(Fitting, ticket.pk)
+            facts, _ = found.documents()
+            self.assertEqual((found.shop, facts.name), (self.shop, "Ines"))
+        told = Fitting.objects.select_related("surfer").get(pk=ticket.pk)
+        for mine, theirs in ((found, told), (found.surfer, told.surfer)):
+            for field in mine._meta.concrete_fields:
+                name = field.attname
+                self.assertEqual(getattr(mine, name), getattr(theirs, name), name)
+
+    def test_what_is_thrown_away_or_anothers_does_not_exist(self) -> None:
+        view, pk = ShopView(), self.ticket()["id"]
+        view.request = SimpleNamespace(user=make_shop("south")[1])
+        with self.assertRaises(Http404):
+            view.own_or_404(Fitting, pk)
+        view.request = SimpleNamespace(user=self.user)
+        Fitting.objects.filter(pk=pk).update(thrown_at=timezone.now())
+        with self.assertRaises(Http404):
+            view.own_or_404(Fitting, pk)
 
 
 class Sessions(TestCase):

@@ -4,14 +4,13 @@ from concurrent.futures import Future, ThreadPoolExecutor
 from threading import Event, Thread
 from time import monotonic, sleep
 from types import SimpleNamespace
-from typing import Any
 from unittest import TestCase
 
 from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.cancellation import Cancelled, check_cancelled
-from config.balance import pre_request
+from config import balance
 from fittings import selectors
 from fittings.answers import build_doubts
 from fittings.documents import SettledSize
@@ -20,7 +19,7 @@ from fittings.preemption import (
     Turns,
     Urgency,
     _turns,
-    answers_wait,
+    answers,
     foreground_request,
     run_unless_stale,
 )
@@ -128,7 +127,7 @@ class GivingWay(ApiCase):
         other = Thread(target=answer)
         other.start()
         end = monotonic() + 5
-        while not answers_wait() and monotonic() < end:
+        while answers() < 2 and monotonic() < end:
             sleep(0.002)
         return other
 
@@ -176,27 +175,33 @@ class GivingWay(ApiCase):
             one.join(5)
         pool.submit(connections.close_all).result()
 
-    def test_a_process_in_which_answers_wait_keeps_no_connections_where_there_are_others(self) -> None:
-        def worker(workers: int) -> Any:
-            cfg = SimpleNamespace(workers=workers, worker_connections=1000, threads=256)
-            return SimpleNamespace(cfg=cfg, max_keepalived=744)
+    def test_a_process_behind_the_others_lets_its_connections_go(self) -> None:
+        here, there = SimpleNamespace(age=1), SimpleNamespace(age=2)
+        self.addCleanup(balance.ended, here)
+        self.addCleanup(balance.ended, there)
 
-        def kept(workers: int, method: str = "GET", path: str = "/api/boards/") -> int:
-            pre_request(of := worker(workers), SimpleNamespace(method=method, path=path))
-            return int(of.max_keepalived)
+        def closes() -> bool:
+            closed: list[bool] = []
+            balance.pre_request(here, SimpleNamespace(force_close=lambda: closed.append(True)))
+            return bool(closed)
 
-        self.assertEqual((kept(1), kept(2)), (744, 744))
+        balance.begins(here)
+        self.assertFalse(closes())
         with foreground_request():
-            self.assertEqual((kept(1), kept(2)), (744, 744))
             other = self.another_waits()
-            self.assertEqual((kept(1), kept(2)), (744, 0))
-            # Who changed a ticket reads its answer where it was worked out.
-            self.assertEqual(kept(2, "PATCH", "/api/fittings/7/"), 744)
-            for read in ("windows", "doubts", "step"):
-                self.assertEqual(kept(2, "GET", f"/api/fittings/7/{read}/"), 744)
-            self.assertEqual(kept(2, "GET", "/api/fittings/7/since/3/"), 0)
+            # Nobody else could answer.
+            self.assertFalse(closes())
+            balance.begins(there)
+            self.assertTrue(closes())
+            # Who is killed is nobody to leave it to.
+            balance.ended(there)
+            self.assertFalse(closes())
+            balance.begins(there)
         other.join(5)
-        self.assertEqual((kept(1), kept(2)), (744, 744))
+        self.assertFalse(closes())
+        with foreground_request():
+            # One answer is no line.
+            self.assertFalse(closes())
 
     def test_it_waits_once_all_in_all_and_not_at_every_piece(self) -> None:
         def pieces(_: Fitting) -> float:
