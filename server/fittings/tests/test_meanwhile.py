@@ -3,14 +3,12 @@
 from concurrent.futures import Future, ThreadPoolExecutor
 from threading import Event, Thread
 from time import monotonic, sleep
-from types import SimpleNamespace
 from unittest import TestCase
 
 from django.db import connection, connections
 
 from accounts.tests.case import BOARD, ApiCase
 from chord_core.cancellation import Cancelled, check_cancelled
-from config import balance
 from fittings import selectors
 from fittings.answers import build_doubts
 from fittings.documents import SettledSize
@@ -174,34 +172,6 @@ class GivingWay(ApiCase):
         for one in crowd:
             one.join(5)
         pool.submit(connections.close_all).result()
-
-    def test_a_process_behind_the_others_lets_its_connections_go(self) -> None:
-        here, there = SimpleNamespace(age=1), SimpleNamespace(age=2)
-        self.addCleanup(balance.ended, here)
-        self.addCleanup(balance.ended, there)
-
-        def closes() -> bool:
-            closed: list[bool] = []
-            balance.pre_request(here, SimpleNamespace(force_close=lambda: closed.append(True)))
-            return bool(closed)
-
-        balance.begins(here)
-        self.assertFalse(closes())
-        with foreground_request():
-            other = self.another_waits()
-            # Nobody else could answer.
-            self.assertFalse(closes())
-            balance.begins(there)
-            self.assertTrue(closes())
-            # Who is killed is nobody to leave it to.
-            balance.ended(there)
-            self.assertFalse(closes())
-            balance.begins(there)
-        other.join(5)
-        self.assertFalse(closes())
-        with foreground_request():
-            # One answer is no line.
-            self.assertFalse(closes())
 
     def test_it_waits_once_all_in_all_and_not_at_every_piece(self) -> None:
         def pieces(_: Fitting) -> float:
