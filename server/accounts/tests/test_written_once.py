@@ -87,6 +87,9 @@ class ShopRows(ApiCase):
         with self.assertRaises(Http404):
             view.own_or_404(Fitting, pk)
         view.request = SimpleNamespace(user=self.user)
+        # A number that no column holds is nobody's either.
+        with self.assertRaises(Http404):
+            view.own_or_404(Fitting, 10**30)
         Fitting.objects.filter(pk=pk).update(thrown_at=timezone.now())
         with self.assertRaises(Http404):
             view.own_or_404(Fitting, pk)
