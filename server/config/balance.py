@@ -35,12 +35,13 @@ def ended(worker: Any) -> None:
 
 
 def is_behind(worker: Any) -> bool:
-    """Whether another process has a line that is shorter by ``_BEHIND``; says how long this one's is."""
+    """Whether another process has a line that is shorter by ``_BEHIND``; says how long this one's is. One
+    that is about to end, to make room for a fresh one, takes nothing more: nothing is left to it."""
     # Only known once Django is there.
     from fittings.preemption import answers
 
     place, line = _place(worker), min(answers(), _AWAY - 1)
-    _lines[place] = line
+    _lines[place] = line if worker.alive else _AWAY
     others = _lines[:place] + _lines[place + 1 :]
     shortest = min(others)
     return shortest != _AWAY and line >= shortest + _BEHIND

@@ -393,8 +393,7 @@ def build_fleet_ride(
     paddler = paddler_of(rider, power_for(rider, rho))
     if fast:
         takes_off = full or not (conditions.river or rides_foam(rider, conditions))
-        highest_m = conditions.bins.face_m.max()
-        paddle_state = paddle_state_compiled(hull, paddler, rho, takes_off, highest_m)
+        paddle_state = paddle_state_compiled(hull, paddler, rho, takes_off, conditions.bins.face_m.max())
     else:
         paddle_state = paddle_state_plain(hull, paddler, rho)
     paddle_state = replace(paddle_state, takeoff=rider.learned.takeoff)

@@ -25,7 +25,7 @@ class Known:
 def worker(age: int) -> Any:
     """A worker of gunicorn's as far as it is asked here: it listens nowhere."""
     made = object.__new__(balance.Worker)
-    made.age, made.tmp = age, Known()
+    made.age, made.alive, made.tmp = age, True, Known()
     made.cfg = SimpleNamespace(worker_connections=1000)
     made.worker_connections = 1000
     return made
@@ -78,6 +78,12 @@ class Lines(TestCase):
             self.assertFalse(balance.is_behind(self.there))
             # Who was killed is nobody to leave it to.
             balance.ended(self.there)
+            self.assertEqual((self.takes(), self.closes()), (True, False))
+            self.begins_elsewhere()
+            self.assertEqual((self.takes(), self.closes()), (False, True))
+            # Nor is one that takes nothing more before it ends.
+            self.there.alive = False
+            balance.is_behind(self.there)
             self.assertEqual((self.takes(), self.closes()), (True, False))
             self.begins_elsewhere()
             self.assertEqual((self.takes(), self.closes()), (False, True))
