@@ -1,56 +1,46 @@
 """Requests among the processes that answer: who has the shorter line takes the next.
 
 A browser keeps its connection to one process. Where chance gave one of them more advisors than it can answer,
-changes waited there while the other had time: so a process behind the others closes its connections behind an
-answer, and takes no new ones until it has caught up.
+or two changes just then, they waited there while the other had time. So a connection is kept only until an
+answer is read: the next change comes with a new one, and is taken by a process in which nobody waits.
 """
 
-from mmap import mmap
+import re
 from typing import Any
 
 from gunicorn.workers.gthread import ThreadWorker
 
-#: Processes that can be told apart, and what stands for one that is not there.
-_PROCESSES, _AWAY = 256, 255
-#: By so many answers a line has to be longer than the shortest to be behind: below that, who asks for windows
-#: is better off where its answer was worked out.
-_BEHIND = 2
-#: How many answers wait in each process, by its number. Made before the processes are, and shared by them.
-_lines = mmap(-1, _PROCESSES)
-_lines[:] = bytes([_AWAY]) * _PROCESSES
+from config.lines import LINES
+
+#: Windows, doubts and gear go by what the change to their ticket worked out, and cost twice as much where it
+#: has to be worked out again: they come with its connection. Not so what is asked for last, and what is asked
+#: for before the next change, whether somebody else was faster.
+_KEPT = re.compile(r"/api/fittings/\d+/(?!step/|since/)")
+#: By so many answers a line has to be longer than the shortest for this not to pay.
+_TOO_LONG = 2
 
 
-def _place(worker: Any) -> int:
-    return int(worker.age) % _PROCESSES
+def is_behind(worker: Any, by: int = 1) -> bool:
+    """Whether the line of another process is shorter. One that is about to end, to make room for a fresh one,
+    takes nothing more: nothing is left to it.
 
-
-def begins(worker: Any) -> None:
-    """A process is there."""
-    _lines[_place(worker)] = 0
-
-
-def ended(worker: Any) -> None:
-    """A process is gone, however it went; told by the one that watches over them."""
-    _lines[_place(worker)] = _AWAY
-
-
-def is_behind(worker: Any) -> bool:
-    """Whether another process has a line that is shorter by ``_BEHIND``; says how long this one's is. One
-    that is about to end, to make room for a fresh one, takes nothing more: nothing is left to it."""
+    Args:
+        worker: this process.
+        by: so many answers at least.
+    """
     # Only known once Django is there.
     from fittings.preemption import answers
 
-    place, line = _place(worker), min(answers(), _AWAY - 1)
-    _lines[place] = line if worker.alive else _AWAY
-    others = _lines[:place] + _lines[place + 1 :]
-    shortest = min(others)
-    return shortest != _AWAY and line >= shortest + _BEHIND
+    if not worker.alive:
+        LINES.ended(worker.age)
+    shortest = min(LINES.others(), default=None)
+    return shortest is not None and answers() >= shortest + by
 
 
 def pre_request(worker: Any, request: Any) -> None:
-    """Called by gunicorn before each request: behind the others the connection is closed after it, and
-    whoever asks next on it is taken by the process that is free soonest."""
-    if is_behind(worker):
+    """Called by gunicorn before each request: says whether its connection is closed after it."""
+    behind = is_behind(worker, _TOO_LONG)
+    if behind or (LINES.others() and not _KEPT.match(request.path)):
         request.force_close()
 
 
@@ -61,3 +51,9 @@ class Worker(ThreadWorker):  # type: ignore[misc]
         """Called whenever something has happened, and once a second."""
         self.worker_connections = 0 if is_behind(self) else self.cfg.worker_connections
         super().notify()
+
+    def accept(self, listener: Any) -> None:
+        """Called when somebody comes. Where they are left to another, it listens again once it has caught
+        up."""
+        if not is_behind(self):
+            super().accept(listener)

@@ -7,7 +7,8 @@ import os
 from pathlib import Path
 from typing import Any
 
-from config.balance import begins, ended, pre_request
+from config.balance import pre_request
+from config.lines import LINES
 
 # gunicorn looks for its hooks here.
 __all__ = ["child_exit", "post_fork", "pre_request"]
@@ -34,13 +35,13 @@ loglevel = "warning"
 
 def post_fork(_server: Any, worker: Any) -> None:
     """Called in a worker that has just begun."""
-    begins(worker)
+    LINES.begins(worker.age)
 
 
 def child_exit(_server: Any, worker: Any) -> None:
     """Called in the master when a worker has ended: nobody waits for it, and its figures are not counted as
     alive any more."""
-    ended(worker)
+    LINES.ended(worker.age)
     if "PROMETHEUS_MULTIPROC_DIR" in os.environ:
         from prometheus_client import multiprocess
 

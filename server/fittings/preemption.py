@@ -22,6 +22,7 @@ from django.db import connections, router
 
 from chord_core.cancellation import Cancelled, cancellable
 from config.connections import Places, give_back
+from config.lines import LINES
 from fittings.models import Fitting
 
 _T = TypeVar("_T")
@@ -71,16 +72,21 @@ def _has_room() -> bool:
 @contextmanager
 def foreground_request() -> Iterator[None]:
     """While a change is being answered, searches of this process stand still between two of their fleets."""
-    global _foreground
-    with _quiet:
-        _foreground += 1
+    _count_answers(1)
     try:
         with _ANSWERS.taken():
             yield
     finally:
-        with _quiet:
-            _foreground -= 1
-            _quiet.notify_all()
+        _count_answers(-1)
+
+
+def _count_answers(more: int) -> None:
+    """So many more are there; said to the other processes too."""
+    global _foreground
+    with _quiet:
+        _foreground += more
+        LINES.say(_foreground)
+        _quiet.notify_all()
 
 
 @dataclass(eq=False)

@@ -1,6 +1,8 @@
 """The process with the shorter line takes the next request."""
 
 import os
+from contextlib import ExitStack, contextmanager
+from socket import create_connection, create_server, socket
 from threading import Thread
 from time import monotonic, sleep
 from types import SimpleNamespace
@@ -8,7 +10,11 @@ from typing import Any
 from unittest import TestCase
 
 from config import balance
+from config.lines import LINES
 from fittings.preemption import answers, foreground_request
+
+_CHANGE, _WINDOWS = "/api/fittings/3/", "/api/fittings/3/windows/"
+_STEP, _SINCE, _LIST = "/api/fittings/3/step/", "/api/fittings/3/since/", "/api/fittings/"
 
 
 class Known:
@@ -23,11 +29,12 @@ class Known:
 
 
 def worker(age: int) -> Any:
-    """A worker of gunicorn's as far as it is asked here: it listens nowhere."""
+    """A worker of gunicorn's as far as it is asked here: whom it takes it only notes."""
     made = object.__new__(balance.Worker)
     made.age, made.alive, made.tmp = age, True, Known()
     made.cfg = SimpleNamespace(worker_connections=1000)
-    made.worker_connections = 1000
+    made.worker_connections, made.nr_conns, made.taken = 1000, 0, []
+    made.enqueue_req = made.taken.append
     return made
 
 
@@ -36,19 +43,37 @@ def _waits() -> None:
         pass
 
 
-class Lines(TestCase):
-    def setUp(self) -> None:
-        self.here, self.there = worker(11), worker(12)
-        for one in (self.here, self.there):
-            self.addCleanup(balance.ended, one)
-        balance.begins(self.here)
+@contextmanager
+def _line(of: int) -> Any:
+    """So many answers in this process: one is worked out, and the others wait for it."""
+    with ExitStack() as stack:
+        if of:
+            stack.enter_context(foreground_request())
+        others = [Thread(target=_waits) for _ in range(1, of)]
+        for one in others:
+            one.start()
+        end = monotonic() + 5
+        while answers() < of and monotonic() < end:
+            sleep(0.002)
+        yield
+    for one in others:
+        one.join(5)
 
-    def begins_elsewhere(self) -> None:
-        """The other one begins in a process of its own: forked as gunicorn forks its own, for the tests that
-        run side by side may have no children of ``multiprocessing``."""
+
+class Balance(TestCase):
+    def setUp(self) -> None:
+        self.here = worker(11)
+        for one in (self.here.age, 12):
+            self.addCleanup(LINES.ended, one)
+        LINES.begins(self.here.age)
+
+    def elsewhere(self, answers: int = 0) -> None:
+        """Another one with so many answers, in a process of its own: forked as gunicorn forks its own, for
+        the tests that run side by side may have no children of ``multiprocessing``."""
         if not (child := os.fork()):
             try:
-                balance.begins(self.there)
+                LINES.begins(12)
+                LINES.say(answers)
                 os._exit(0)
             finally:
                 os._exit(1)
@@ -61,44 +86,78 @@ class Lines(TestCase):
         self.assertEqual(self.here.tmp.told, told + 1)
         return bool(self.here.worker_connections)
 
-    def closes(self) -> bool:
-        """Whether it closes the connection behind a request."""
-        closed: list[bool] = []
-        balance.pre_request(self.here, SimpleNamespace(force_close=lambda: closed.append(True)))
-        return bool(closed)
+    def closed(self) -> set[str]:
+        """Behind which requests it closes the connection."""
+        closed: set[str] = set()
+        for path in (_CHANGE, _WINDOWS, _STEP, _SINCE, _LIST):
+            request = SimpleNamespace(path=path, force_close=lambda path=path: closed.add(path))
+            balance.pre_request(self.here, request)
+        return closed
 
-    def test_one_that_is_behind_takes_none_and_lets_its_connections_go(self) -> None:
-        self.begins_elsewhere()
-        self.assertEqual((self.takes(), self.closes()), (True, False))
-        with foreground_request():
-            # One answer is no line.
-            self.assertEqual((self.takes(), self.closes()), (True, False))
-            other, end = Thread(target=_waits), monotonic() + 5
-            other.start()
-            while answers() < 2 and monotonic() < end:
-                sleep(0.005)
-            self.assertEqual((self.takes(), self.closes()), (False, True))
-            # The other is as far behind.
-            self.assertFalse(balance.is_behind(self.there))
-            # Who was killed is nobody to leave it to.
-            balance.ended(self.there)
-            self.assertEqual((self.takes(), self.closes()), (True, False))
-            self.begins_elsewhere()
-            self.assertEqual((self.takes(), self.closes()), (False, True))
-            # Nor is one that takes nothing more before it ends.
-            self.there.alive = False
-            balance.is_behind(self.there)
-            self.assertEqual((self.takes(), self.closes()), (True, False))
-            self.begins_elsewhere()
-            self.assertEqual((self.takes(), self.closes()), (False, True))
-        other.join(5)
-        self.assertEqual((self.takes(), self.closes()), (True, False))
+    def test_whoever_comes_is_left_to_the_one_in_which_fewer_wait(self) -> None:
+        for line, there, taken in ((0, 0, True), (1, 0, False), (1, 1, True), (2, 1, False), (1, 2, True)):
+            with self.subTest(here=line, there=there), _line(line):
+                self.elsewhere(there)
+                self.assertEqual(self.takes(), taken)
 
-    def test_one_alone_takes_all(self) -> None:
-        with foreground_request():
-            other, end = Thread(target=_waits), monotonic() + 5
-            other.start()
-            while answers() < 2 and monotonic() < end:
-                sleep(0.005)
-            self.assertEqual((self.takes(), self.closes()), (True, False))
-        other.join(5)
+    def test_who_is_gone_or_about_to_go_is_left_nothing(self) -> None:
+        self.elsewhere()
+        with _line(1):
+            self.assertFalse(self.takes())
+            # Killed: the one that watches over them says so.
+            LINES.ended(12)
+            self.assertTrue(self.takes())
+        # This one takes nothing more, whatever it still answers.
+        self.here.alive = False
+        self.here.notify()
+        with _line(1):
+            self.assertEqual(self.seen_from_elsewhere(), b"")
+
+    def seen_from_elsewhere(self) -> bytes:
+        """The lines that another process sees."""
+        read, write = os.pipe()
+        if not (child := os.fork()):
+            try:
+                LINES.begins(13)
+                os.write(write, LINES.others())
+                LINES.ended(13)
+            finally:
+                os._exit(0)
+        os.waitpid(child, 0)
+        os.close(write)
+        with os.fdopen(read, "rb") as pipe:
+            return pipe.read()
+
+    def test_others_see_how_many_there_are(self) -> None:
+        for line in (0, 1, 2):
+            with self.subTest(line), _line(line):
+                self.assertEqual(self.seen_from_elsewhere(), bytes([line]))
+
+    def test_who_has_come_is_taken_once_it_has_caught_up(self) -> None:
+        self.elsewhere()
+        listener = self.enterContext(create_server(("127.0.0.1", 0)))
+        listener.setblocking(False)
+        comes: socket = self.enterContext(create_connection(listener.getsockname()))
+        with _line(1):
+            self.here.accept(listener)
+            self.assertEqual((self.here.taken, self.here.nr_conns), ([], 0))
+        self.here.accept(listener)
+        (taken,) = self.here.taken
+        self.addCleanup(taken.sock.close)
+        self.assertEqual(taken.client, comes.getsockname())
+
+    def test_a_connection_is_kept_until_the_answer_is_read(self) -> None:
+        self.elsewhere()
+        for line in (0, 1):
+            with self.subTest(line), _line(line):
+                self.assertEqual(self.closed(), {_STEP, _SINCE, _LIST})
+
+    def test_one_far_behind_keeps_none(self) -> None:
+        self.elsewhere()
+        with _line(2):
+            self.assertEqual(self.closed(), {_CHANGE, _WINDOWS, _STEP, _SINCE, _LIST})
+
+    def test_one_alone_takes_all_and_keeps_all(self) -> None:
+        for line in (0, 1, 2):
+            with self.subTest(line), _line(line):
+                self.assertEqual((self.takes(), self.closed()), (True, set()))
