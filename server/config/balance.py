@@ -12,9 +12,9 @@ from gunicorn.workers.gthread import ThreadWorker
 
 from config.lines import LINES
 
-#: Windows, doubts and gear go by what the change to their ticket worked out, and cost twice as much where it
-#: has to be worked out again: they come with its connection. Not so what is asked for last, and what is asked
-#: for before the next change, whether somebody else was faster.
+#: Windows, doubts and gear go by what the change to their ticket worked out; where it has to be worked out
+#: again windows cost 1.7 times as much. So they come with its connection. Not so the next step, which is
+#: asked for last, and the look for others' changes, which comes before the next change.
 _KEPT = re.compile(r"/api/fittings/\d+/(?!step/|since/)")
 #: By so many answers a line has to be longer than the shortest for this not to pay.
 _TOO_LONG = 2
