@@ -70,6 +70,23 @@ describe('the save queue', () => {
     expect(queue.ahead).toBeNull()
   })
 
+  it('takes over what came back in one step with what is no more unsaved', async () => {
+    const seen: string[] = []
+    const { queue } = queueOn(new Server(), {
+      // What is drawn next is drawn once all that was begun has ended.
+      send: () =>
+        Promise.resolve(() => {
+          seen.push('taken over')
+          queueMicrotask(() => seen.push('drawn'))
+        }),
+      ahead: (change) => seen.push(change ? 'unsaved' : 'nothing unsaved'),
+      state: (state) => seen.push(state),
+    })
+    queue.push({ mass: 70 })
+    await settle()
+    expect(seen).toEqual(['saving', 'unsaved', 'taken over', 'nothing unsaved', 'saved', 'drawn'])
+  })
+
   it('keeps what is not saved in the browser, and lets go of it when it is', async () => {
     const server = new Server()
     server.fail = [new TypeError('no network')]

@@ -15,6 +15,12 @@ const { facts, assumed, fault, setFacts } = useTicket()
 
 const kg = (value: number) => massText(value, masses.value)
 const readKg = (text: string) => readMass(text, masses.value)
+const readName = (text: string) => ({ value: text.trim() })
+const READ = {
+  age: (text: string) => readNumber(text, SURFER_LIMITS.age),
+  sessions_month: (text: string) => readNumber(text, SURFER_LIMITS.sessions_month),
+  wetsuit_mm: (text: string) => readNumber(text, SURFER_LIMITS.wetsuit_mm),
+}
 const height = (value: number) => heightText(value, units.value)
 
 function piece(
@@ -60,7 +66,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
       label="Name"
       :value="facts.name"
       :show="String"
-      :read="(text: string) => ({ value: text.trim() })"
+      :read="readName"
       :fault="fault('facts.name')"
       @change="setFacts({ name: $event ?? '' })"
     />
@@ -90,7 +96,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         label="Age"
         :value="facts.age"
         :show="String"
-        :read="(text: string) => readNumber(text, SURFER_LIMITS.age)"
+        :read="READ.age"
         unit="years"
         :assumed="guess('age', String)"
         :fault="fault('facts.age')"
@@ -100,7 +106,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         label="Sessions a month"
         :value="facts.sessions_month"
         :show="String"
-        :read="(text: string) => readNumber(text, SURFER_LIMITS.sessions_month)"
+        :read="READ.sessions_month"
         :assumed="guess('sessions_month', String)"
         :fault="fault('facts.sessions_month')"
         @change="setFacts({ sessions_month: $event })"
@@ -109,7 +115,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
     <div class="pair">
       <v-select
         label="Fitness"
-        :items="[...(words?.fitness ?? [])]"
+        :items="words?.fitness"
         :model-value="facts.fitness ?? null"
         :placeholder="String(assumed.get('fitness') ?? '')"
         persistent-placeholder
@@ -119,7 +125,7 @@ function guess(field: string, show: (value: number) => string): string | undefin
         label="Wetsuit"
         :value="facts.wetsuit_mm"
         :show="String"
-        :read="(text: string) => readNumber(text, SURFER_LIMITS.wetsuit_mm)"
+        :read="READ.wetsuit_mm"
         unit="mm"
         :assumed="guess('wetsuit_mm', String)"
         :fault="fault('facts.wetsuit_mm')"

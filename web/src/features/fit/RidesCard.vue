@@ -54,14 +54,14 @@ const said = computed(() =>
     <v-select
       label="Liked about it"
       multiple
-      :items="[...(words?.likes ?? [])]"
+      :items="words?.likes"
       :model-value="likes"
       @update:model-value="setFacts({ likes: $event })"
     />
     <v-select
       label="Said about it"
       multiple
-      :items="[...(words?.complaints ?? [])]"
+      :items="words?.complaints"
       :model-value="complaints"
       @update:model-value="setFacts({ complaints: $event })"
     />

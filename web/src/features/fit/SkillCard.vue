@@ -138,7 +138,7 @@ const feet = computed<Piece[]>(() => {
     <div class="pair">
       <v-select
         label="Weight on the foot"
-        :items="[...(words?.foot_weight ?? [])]"
+        :items="words?.foot_weight"
         :model-value="facts.foot_weight ?? null"
         :placeholder="String(assumed.get('foot_weight') ?? '')"
         persistent-placeholder

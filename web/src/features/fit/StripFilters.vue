@@ -30,14 +30,9 @@ const says = computed(() =>
       </button>
     </template>
     <div class="sheet editor" role="dialog" aria-label="Filter the rack">
-      <v-select v-model="strip.stock" label="Stock" multiple :items="[...(words?.stocks ?? [])]" />
-      <v-select v-model="strip.builds" label="Build" multiple :items="[...(words?.builds ?? [])]" />
-      <v-select
-        v-model="strip.setups"
-        label="Fins and boxes"
-        multiple
-        :items="[...(words?.setups ?? [])]"
-      />
+      <v-select v-model="strip.stock" label="Stock" multiple :items="words?.stocks" />
+      <v-select v-model="strip.builds" label="Build" multiple :items="words?.builds" />
+      <v-select v-model="strip.setups" label="Fins and boxes" multiple :items="words?.setups" />
       <FactField
         label="Up to, all in"
         :value="strip.most"

@@ -18,6 +18,10 @@ const aim = computed<Piece[]>(() => {
   if (facts.value.aim) return [{ text: facts.value.aim }]
   return guess ? [{ text: String(guess), pencil: true }] : []
 })
+const families = computed(() => words.value?.families.map((family) => family.name))
+const rungs = computed(() =>
+  words.value?.rungs.map((row) => ({ title: row.can_do, value: row.name })),
+)
 type Sharer = NonNullable<(typeof facts.value)['sharers']>[number]
 const sharers = computed<Sharer[]>(() => [...(facts.value.sharers ?? [])])
 
@@ -47,7 +51,7 @@ const more = computed<Piece[]>(() => [
     </template>
     <v-select
       label="What for"
-      :items="[...(words?.aims ?? [])]"
+      :items="words?.aims"
       :model-value="facts.aim ?? null"
       :placeholder="String(assumed.get('aim') ?? '')"
       persistent-placeholder
@@ -56,7 +60,7 @@ const more = computed<Piece[]>(() => [
     <v-select
       label="A kind of board asked for"
       clearable
-      :items="words?.families.map((family) => family.name) ?? []"
+      :items="families"
       :model-value="facts.wish ?? null"
       @update:model-value="setFacts({ wish: $event })"
     />
@@ -103,7 +107,7 @@ const more = computed<Piece[]>(() => [
       />
       <v-select
         label="They can"
-        :items="words?.rungs.map((row) => ({ title: row.can_do, value: row.name })) ?? []"
+        :items="rungs"
         :model-value="one.rung ?? null"
         @update:model-value="share(i, { rung: $event })"
       />

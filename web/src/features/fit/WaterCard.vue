@@ -95,7 +95,7 @@ const dayFault = computed(() => days.map((day) => fault(`water.${day.field}`)).f
       />
       <v-select
         label="How steep"
-        :items="[...(words?.steepness ?? [])]"
+        :items="words?.steepness"
         :model-value="water.steepness ?? null"
         :placeholder="String(assumed.get('water.steepness') ?? '')"
         persistent-placeholder

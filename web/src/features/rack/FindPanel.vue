@@ -120,12 +120,7 @@ const many = computed(
         multiple
         :items="words?.families.map((one) => one.name)"
       />
-      <v-select
-        v-model="wall.looking.builds"
-        label="Builds"
-        multiple
-        :items="[...(words?.builds ?? [])]"
-      />
+      <v-select v-model="wall.looking.builds" label="Builds" multiple :items="words?.builds" />
       <v-select
         v-model="wall.looking.box_type"
         label="Fin boxes"

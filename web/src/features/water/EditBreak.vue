@@ -120,12 +120,7 @@ async function file(chosen: File | undefined): Promise<void> {
           placeholder="head, 1.7, 6 ft"
           :error-messages="faults.big_m"
         />
-        <v-select
-          v-model="form.steepness"
-          label="How steep"
-          clearable
-          :items="[...(words?.steepness ?? [])]"
-        />
+        <v-select v-model="form.steepness" label="How steep" clearable :items="words?.steepness" />
         <v-select v-model="form.bottom" label="Bottom" clearable :items="WATER_BOTTOM_WORDS" />
         <v-select v-model="form.crowd" label="Crowd" clearable :items="WATER_CROWD_WORDS" />
       </div>

@@ -123,12 +123,7 @@ async function accept(): Promise<void> {
           placeholder="waist, 0.9, 3 ft"
           :error-messages="faults.face_m"
         />
-        <v-select
-          v-model="form.steepness"
-          label="How steep"
-          clearable
-          :items="[...(words?.steepness ?? [])]"
-        />
+        <v-select v-model="form.steepness" label="How steep" clearable :items="words?.steepness" />
         <button type="submit" class="do" :disabled="busy || !form.face.trim()">Note</button>
       </form>
       <p v-if="says" class="says" role="status">{{ says }}</p>

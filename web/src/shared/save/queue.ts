@@ -18,8 +18,9 @@ export interface Saving<Change> {
   join(first: Change, then: Change): Change
   /** Whether nothing differs from what is saved. */
   empty?(change: Change): boolean
-  /** Send it and take what comes back. */
-  send(change: Change): Promise<void>
+  /** Send it. What it gives back takes over what came: called when the change counts as saved, so that the screen
+   * is drawn once with both. */
+  send(change: Change): Promise<void | (() => void)>
   /** Somebody else changed it meanwhile: ours on top of theirs. */
   overTheirs(error: ApiError, change: Change): Change
   /** What is refused as a sentence; what of the change is sent again without it, and what is kept unsent until
@@ -119,8 +120,9 @@ export class SaveQueue<Change> {
     this.how.state('saving')
     let after: SaveState = 'saved'
     try {
-      await this.how.send(sending)
+      const takeOver = await this.how.send(sending)
       this.sending = null
+      takeOver?.()
     } catch (error) {
       this.sending = null
       after = this.failed(error, sending)

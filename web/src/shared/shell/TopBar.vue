@@ -1,6 +1,7 @@
 <script setup lang="ts">
 // The bar over every place: where one is, and what the place puts beside it.
 import { defineAsyncComponent, ref, watch } from 'vue'
+import PlaceLinks from './PlaceLinks.vue'
 import { useSession } from './session'
 
 /** Nobody changes units before the page stands. */
@@ -8,15 +9,6 @@ const UnitsMenu = defineAsyncComponent(() => import('./UnitsMenu.vue'))
 
 const props = defineProps<{ says?: string }>()
 const { session, signOut } = useSession()
-const PLACES = [
-  { to: '/ticket', name: 'Fit' },
-  { to: '/rack', name: 'Rack' },
-  { to: '/water', name: 'Water' },
-  { to: '/quiver', name: 'Quiver' },
-  { to: '/log', name: 'Log' },
-  { to: '/orders', name: 'Orders' },
-  { to: '/shop', name: 'Shop' },
-]
 
 const stays = ref('')
 async function leave(): Promise<void> {
@@ -36,15 +28,7 @@ watch(
 <template>
   <header class="top">
     <span class="brand">Chord</span>
-    <nav aria-label="Places">
-      <router-link
-        v-for="place in PLACES"
-        :key="place.to"
-        :to="place.to"
-        :class="{ here: $route.path.startsWith(place.to) }"
-        >{{ place.name }}</router-link
-      >
-    </nav>
+    <PlaceLinks />
     <span class="saving" role="status">{{ stays || says }}</span>
     <slot />
     <UnitsMenu />

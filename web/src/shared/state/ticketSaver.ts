@@ -58,7 +58,7 @@ export class Saver extends SaveQueue<Change> {
         const params = { path: { id: this.fitting.id } }
         const saved = await unwrap<Fitting>(api.PATCH('/api/fittings/{id}/', { params, body }))
         this.fitting.version = saved.version
-        events.saved(saved)
+        return () => events.saved(saved)
       },
       // Ours goes on top of theirs, fact by fact.
       overTheirs: (error, change) => {
