@@ -35,18 +35,32 @@ def _second_hand() -> ThreadPoolExecutor:
 os.register_at_fork(after_in_child=_second_hand.cache_clear)
 
 
-_alone: ContextVar[bool] = ContextVar("alone", default=False)
+def _always() -> bool:
+    return True
+
+
+#: Whether somebody else has the other core just now; None: nobody ever has.
+_taken: ContextVar[Callable[[], bool] | None] = ContextVar("taken", default=None)
 
 
 @contextmanager
-def in_one_thread() -> Iterator[None]:
+def in_one_thread(taken: Callable[[], bool] = _always) -> Iterator[None]:
     """Loops run without a second hand: where as many processes work as there are cores it would only be in
-    their way."""
-    token = _alone.set(True)
+    their way.
+
+    Args:
+        taken: asked before each loop; they run without one only while it is so.
+    """
+    token = _taken.set(taken)
     try:
         yield
     finally:
-        _alone.reset(token)
+        _taken.reset(token)
+
+
+def _has_second_hand() -> bool:
+    taken = _taken.get()
+    return taken is None or not taken()
 
 
 def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
@@ -57,7 +71,7 @@ def in_two_threads(loop: Callable[[slice], None], count: int) -> None:
         loop: computes the boards of a slice into arrays of its own; it must not call this again, or it
             would wait for itself.
     """
-    if count < _TWO_FROM or _alone.get():
+    if count < _TWO_FROM or not _has_second_hand():
         loop(slice(0, count))
         return
     second = _second_hand().submit(copy_context().run, loop, slice(count // 2, count))

@@ -43,6 +43,10 @@ class Lines:
             lines = lines[: self._here] + lines[self._here + 1 :]
         return lines.replace(bytes([_AWAY]), b"")
 
+    def others_answer(self) -> bool:
+        """Whether another process works at an answer."""
+        return any(self.others())
+
 
 #: Those that answer on this machine.
 LINES = Lines()

@@ -21,6 +21,7 @@ from typing import TypeVar
 from django.db import connections, router
 
 from chord_core.cancellation import Cancelled, cancellable
+from chord_core.kernel import in_one_thread
 from config.connections import Places, give_back
 from config.lines import LINES
 from fittings.models import Fitting
@@ -74,7 +75,7 @@ def foreground_request() -> Iterator[None]:
     """While a change is being answered, searches of this process stand still between two of their fleets."""
     _count_answers(1)
     try:
-        with _ANSWERS.taken():
+        with _ANSWERS.taken(), in_one_thread(LINES.others_answer):
             yield
     finally:
         _count_answers(-1)
@@ -281,7 +282,7 @@ def run_unless_stale(
         except Cancelled:
             return None
         try:
-            with cancellable(still):
+            with cancellable(still), in_one_thread(LINES.others_answer):
                 done = work(fitting)
         except Cancelled:
             return None

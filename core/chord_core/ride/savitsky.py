@@ -19,9 +19,11 @@ from chord_core.kernel import shared
 LAMBDA_RANGE, CV_RANGE, TRIM_RANGE_DEG = 4.0, (0.6, 13.0), 15.0
 #: Power of the trim in the lift of a flat surface (eq. 15).
 TRIM_POWER = 1.1
+#: Lift coefficient under which none is asked for.
+LEAST_LIFT = 1e-9
 #: Deadrise that a contour can have [deg]; concave is negative.
 DEADRISE_RANGE_DEG = (-10.0, 30.0)
-_NEWTON, _REACH_STEPS = 9, 24
+_NEWTON, _REACH_STEPS = 8, 24
 _LOG_STEPS, _LOG_LEAST, _LOG_MOST = 12, -9.0, 4.0
 
 
@@ -56,25 +58,40 @@ def trim_for(flat, by_degree):
 
 
 @shared
+def lost_to_deadrise(deadrise_deg):
+    """Factor of CL0^.6 in eq. 16, under 0 for concave."""
+    return 0.0065 * np.minimum(np.maximum(deadrise_deg, -10.0), 30.0)
+
+
+@shared
 def deadrise_lift(flat, deadrise_deg):
     """Lift coefficient with deadrise: CL0 - .0065 beta CL0^.6 (eq. 16); concave lifts more."""
-    beta = np.minimum(np.maximum(deadrise_deg, -10.0), 30.0)
-    return flat - 0.0065 * beta * np.maximum(flat, 1e-12) ** 0.6
+    return flat - lost_to_deadrise(deadrise_deg) * np.maximum(flat, 1e-12) ** 0.6
+
+
+@shared
+def flat_above(lift, lost):
+    """A flat surface's coefficient that is not less than the one that gives ``lift``; ``lost`` is
+    ``lost_to_deadrise``."""
+    return lift * (1 + (lost > 0)) + (2 * np.maximum(lost, 0.0)) ** 2.5
+
+
+@shared
+def flat_from(root, lift, lost):
+    """The coefficient that gives ``lift``, by Newton's steps, which fall from the fifth ``root`` of one above
+    it: for u = CL0^.2 equation 16 is u^5 - lost u^3 = lift, without a power."""
+    for _ in range(_NEWTON):
+        square = root * root
+        bent = square - lost
+        root = root - (bent * root * square - lift) / (square * (2 * square + 3 * bent))
+    return np.maximum(root * root * root * root * root, LEAST_LIFT)
 
 
 @shared
 def flat_for(lift, deadrise_deg):
-    """The flat surface's coefficient that gives ``lift`` with this deadrise: eq. 16 the other way round.
-
-    Newton's steps from a start above the root, where they fall monotonically.
-    """
-    k = 0.0065 * np.minimum(np.maximum(deadrise_deg, -10.0), 30.0)
-    lift = np.maximum(lift, 1e-9)
-    flat = lift * (1 + (k > 0)) + (2 * np.maximum(k, 0.0)) ** 2.5
-    for _ in range(_NEWTON):
-        bent = k * flat**0.6
-        flat = np.maximum(flat - (flat - bent - lift) / np.maximum(1 - 0.6 * bent / flat, 0.1), 1e-9)
-    return flat
+    """The flat surface's coefficient that gives ``lift`` with this deadrise: eq. 16 the other way round."""
+    lift, lost = np.maximum(lift, LEAST_LIFT), lost_to_deadrise(deadrise_deg)
+    return flat_from(flat_above(lift, lost) ** 0.2, lift, lost)
 
 
 @shared

@@ -30,6 +30,14 @@ _FINE_STEP, _FINE_LAST = _STEP / FINER, FINER * (SPEEDS - 1) - 0.001
 _PLACES = START_FRONTS * np.linspace(0, 1, 2 * STEPS + 1) ** 1.5
 _SINH, _COSH = np.sinh(2 * _PLACES), np.cosh(2 * _PLACES)
 _FALLS = 4 * G / (1 + _COSH)
+#: Rows of a window's room, of four slopes each: the square of the speed along the face; the length of the
+#: front; the place from which a lane runs; a step [m]; the speed through the water; four accelerations. Some
+#: hold something else before it runs.
+_ENERGY, _FRONTS, _SINCE, _LONG, _SPEED, _ONE, _TWO, _THREE, _FOUR = range(9)
+_C2, _CARRY, _SCALE = _LONG, _SPEED, _ONE
+ROWS = 9
+#: (2 / 3)^(2 / 3): of the water's depth in heights, at a slope of 1.
+_FLATTER = (2 / 3) ** (2 / 3)
 #: What stands for: nothing holds a board here.
 NO_HOLD = -100.0
 #: Slopes that are tried at once.
@@ -93,22 +101,26 @@ def _net_at(speed, net):
 
 
 @compiled
-def _fill(middle, step, height, carries, fronts, runs_up, slides):
+def _fill(middle, step, height, carries, runs_up, slides, room):
     """Lengths of the fronts [m] of four waves; at every place (k, 4) the speed of the water up the face
     [m/s] and the pull of gravity along it [m/s2]."""
-    c2, carry, scale = np.empty(LANES), np.empty(LANES), np.empty(LANES)
+    # Four slopes and their powers of -2/3, each so many times the one before.
+    lowest = middle - step * (LANES - 1) / 2
+    slope, steeper = math.exp(lowest), math.exp(step)
+    power, less = _FLATTER * math.exp(-lowest * 2 / 3), math.exp(-step * 2 / 3)
     for n in range(LANES):
-        slope = math.exp(middle + step * (n - (LANES - 1) / 2))
-        c2[n] = G * height * (1 + max((2 / 3 / slope) ** (2 / 3), 1 / 0.78))
-        fronts[n] = _STEEPEST * height / slope
-        ratio = min(carries / fronts[n], 300.0)
-        carry[n], scale[n] = math.cosh(ratio), 4 * math.sinh(ratio) * height / carries
+        room[_C2, n] = G * height * (1 + max(power, 1 / 0.78))
+        room[_FRONTS, n] = _STEEPEST * height / slope
+        grown = math.exp(min(carries / room[_FRONTS, n], 300.0))
+        room[_CARRY, n] = (grown + 1 / grown) / 2
+        room[_SCALE, n] = 2 * (grown - 1 / grown) * height / carries
+        slope, power = slope * steeper, power * less
     for k in range(len(_COSH)):
         falls = height * _FALLS[k]
         for n in range(LANES):
-            runs_up[k, n] = math.sqrt(max(c2[n] - falls, 0.0))
-            under = (_COSH[k] + carry[n]) ** 2
-            over = scale[n] * _SINH[k]
+            runs_up[k, n] = math.sqrt(max(room[_C2, n] - falls, 0.0))
+            under = (_COSH[k] + room[_CARRY, n]) ** 2
+            over = room[_SCALE, n] * _SINH[k]
             slides[k, n] = G / ADDED_MASS * over / math.sqrt(under * under + over * over)
 
 
@@ -142,49 +154,73 @@ def _saddle(n, runs_up, slides, net):
 
 
 @compiled
-def spare_speeds(middle, step, height, start_share, carries, sprint, net, runs_up, slides, out):
+def _through(at, part, row, runs_up, room):
+    """Speeds through the water [m/s] after ``part`` of a step at the accelerations of a row."""
+    for n in range(LANES):
+        along = math.sqrt(max(room[_ENERGY, n] + part * room[row, n] * room[_LONG, n], 0.0))
+        room[_SPEED, n] = max(runs_up[at, n] - along, 0.0)
+
+
+@compiled
+def _accelerate(at, slides, net, room, row):
+    """Accelerations along the face [m/s2] at these speeds, at a place, into a row."""
+    for n in range(LANES):
+        room[row, n] = slides[at, n] + _net_at(room[_SPEED, n], net)
+
+
+@compiled
+def _run(first, runs_up, slides, net, room):
+    """The squares of the speeds along the face from place ``first`` to the last, by Runge and Kutta's four
+    slopes: each for all lanes before the next, so that none waits for its own root."""
+    for k in range(first, 2 * STEPS, 2):
+        whole = 2 * (_PLACES[k + 2] - _PLACES[k])
+        for n in range(LANES):
+            room[_LONG, n] = whole * room[_FRONTS, n]
+        _through(k, 0.0, _FOUR, runs_up, room)
+        _accelerate(k, slides, net, room, _ONE)
+        _through(k + 1, 0.5, _ONE, runs_up, room)
+        _accelerate(k + 1, slides, net, room, _TWO)
+        _through(k + 1, 0.5, _TWO, runs_up, room)
+        _accelerate(k + 1, slides, net, room, _THREE)
+        _through(k + 2, 1.0, _THREE, runs_up, room)
+        _accelerate(k + 2, slides, net, room, _FOUR)
+        for n in range(LANES):
+            mean = (room[_ONE, n] + 2 * room[_TWO, n] + 2 * room[_THREE, n] + room[_FOUR, n]) / 6
+            done = max(room[_ENERGY, n] + room[_LONG, n] * mean, 0.0)
+            room[_ENERGY, n] = done if k >= room[_SINCE, n] else room[_ENERGY, n]
+
+
+@compiled
+def spare_speeds(middle, step, height, start_share, carries, sprint, net, runs_up, slides, room, out):
     """Speed along the face [m/s] by which a start is better (over 0) than the one that just stays with the
     crest, at four slopes ``step`` apart around ``middle`` (logarithms), into ``out``.
 
     Backwards along the separatrix from the saddle, where u = -kappa (x - x_s) with kappa^2 + a_u kappa - a_x
-    = 0. Four at once, because each waits for its own roots.
+    = 0. Four at once, because each waits for its own roots; ``room`` is (ROWS, 4), zeros before it is first
+    used.
     """
     last = 2 * STEPS
-    energy, fronts, since = np.zeros(LANES), np.empty(LANES), np.empty(LANES)
-    _fill(middle, step, height, carries, fronts, runs_up, slides)
+    _fill(middle, step, height, carries, runs_up, slides, room)
     first = last
     for n in range(LANES):
         saddle, grows = _saddle(n, runs_up, slides, net)
-        out[n], since[n] = 0.0, 0.0
+        out[n], room[_SINCE, n], room[_ENERGY, n] = 0.0, 0.0, 0.0
         if saddle < 0:
             # Nothing holds a board at rest here: worse than any lack of speed, the better the nearer to it.
-            out[n] = NO_HOLD + grows
+            out[n], room[_SINCE, n] = NO_HOLD + grows, last
         elif saddle > 0:
             k = 2
             while k <= last and _PLACES[k] <= saddle:
                 k += 2
-            since[n] = k
+            room[_SINCE, n] = k
             if k <= last:
-                energy[n] = _first_step(saddle, grows, k, fronts[n], runs_up[:, n], slides[:, n], net)
-        first = min(first, int(since[n]))
-    for k in range(first, last, 2):
-        # Runge and Kutta's four slopes of the square of the speed.
-        whole = 2 * (_PLACES[k + 2] - _PLACES[k])
-        for n in range(LANES):
-            begun, long = energy[n], whole * fronts[n]
-            half = runs_up[k + 1, n]
-            one = slides[k, n] + _net_at(max(runs_up[k, n] - math.sqrt(begun), 0.0), net)
-            middling = math.sqrt(max(begun + one * long / 2, 0.0))
-            two = slides[k + 1, n] + _net_at(max(half - middling, 0.0), net)
-            middling = math.sqrt(max(begun + two * long / 2, 0.0))
-            three = slides[k + 1, n] + _net_at(max(half - middling, 0.0), net)
-            ending = math.sqrt(max(begun + three * long, 0.0))
-            four = slides[k + 2, n] + _net_at(max(runs_up[k + 2, n] - ending, 0.0), net)
-            done = max(begun + long * (one + 2 * two + 2 * three + four) / 6, 0.0)
-            energy[n] = done if k >= since[n] else begun
+                front = room[_FRONTS, n]
+                room[_ENERGY, n] = _first_step(saddle, grows, k, front, runs_up[:, n], slides[:, n], net)
+        first = min(first, int(room[_SINCE, n]))
+    _run(first, runs_up, slides, net, room)
     for n in range(LANES):
         if out[n] == 0.0:
-            out[n] = math.sqrt(energy[n]) - max(runs_up[last, n] - start_share * sprint, 0.0)
+            out[n] = math.sqrt(room[_ENERGY, n]) - max(runs_up[last, n] - start_share * sprint, 0.0)
 
 
 @compiled
