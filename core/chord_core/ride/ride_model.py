@@ -236,9 +236,9 @@ class FleetRide:
             given = keeping(self.hull, self.weight_n, face, self.pump, lost, self.rho, foot)
         else:
             given = np.empty((len(self.hull), len(face.height_m)))
-            gifts = gives(face, c.along_slope)
-            keep_boards(planes.table, planes.longest, lost, self.pump, c.drag_least, gifts, 1 / face.front_m,
-                        *cubic_weights(face.along_m_s), given)  # fmt: skip
+            met = gives(face, c.along_slope)
+            keep_boards(planes.table, planes.longest, lost, self.pump, c.drag_least, met.given, met.per_front,
+                        met.first, met.weights, given)  # fmt: skip
         return given
 
     def _clear(self, face: Face) -> Array:

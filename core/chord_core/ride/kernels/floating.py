@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+import numpy as np
+
 from chord_core.hull.roots import narrowed, next_trial
 from chord_core.kernel import compiled
 from chord_core.ride.float import (
@@ -25,24 +27,29 @@ _MIDDLE = 40  # the station at half the length
 
 
 @compiled
-def _feet(place, mass, volume, thick, rho, deck, slope, at_tail, spare_moment, low, high, start):
-    """Where the feet lie [m from the tail] so that moments balance: ``_Lying.feet`` of one board."""
+def _slices(place, mass, volume, thick, rho, per_m, most):
+    """What a body's slices bear under water: for each metre of depth [kg/m] into ``per_m``, at most [kg] into
+    ``most``; returns the mass of all [kg] and its moment about the feet [kg m]."""
     total, at_feet = 0.0, 0.0
     for j in range(len(place)):
+        most[j] = rho * volume[j]
+        per_m[j] = most[j] / thick[j]
         total += mass[j]
         at_feet += mass[j] * place[j]
+    return total, at_feet
+
+
+@compiled
+def _feet(place, per_m, most, total, at_feet, deck, slope, at_tail, spare_moment, low, high, start):
+    """Where the feet lie [m from the tail] so that moments balance: ``_Lying.feet`` of one board."""
     feet = min(max(start, low), high)
     for _ in range(_SHIFT_STEPS):
         moment, growth = 0.0, 0.0
         for j in range(len(place)):
             there = feet + place[j]
-            deep = at_tail - deck - slope * there
-            per_m = rho * volume[j] / thick[j]
-            borne = min(max(deep * per_m, 0.0), rho * volume[j])
+            borne = min(max((at_tail - deck - slope * there) * per_m[j], 0.0), most[j])
             moment += borne * there
-            growth += borne
-            if 0 < deep < thick[j]:
-                growth -= per_m * slope * there
+            growth += borne - (per_m[j] * slope * there if 0 < borne < most[j] else 0.0)
         spare = spare_moment + moment - total * feet - at_feet
         if spare > 0:
             low = feet
@@ -66,10 +73,11 @@ def _plane_of_water(u, length, tip):
 def float_boards(share, weight, rocker, thickness, section, length, board_kg, centre,
                  place, mass, volume, thick, height, rho, out):  # fmt: skip
     """``float_prone`` for all boards; ``out`` (n, 5): trim, clearance, sink, feet, immersed [kg]."""
-    body = 0.0
-    for j in range(len(mass)):
-        body += mass[j]
+    per_m, most, per_thickness = np.empty(len(place)), np.empty(len(place)), np.empty(len(share))
+    body, at_feet = _slices(place, mass, volume, thick, rho, per_m, most)
     for i in range(len(length)):
+        for k in range(len(share)):
+            per_thickness[k] = 1 / max(thickness[i, k], 1e-6)
         tip = rocker[i, -1]
         deck = rocker[i, _MIDDLE] + thickness[i, _MIDDLE]
         low_feet = -FEET_BEHIND * height
@@ -90,19 +98,18 @@ def float_boards(share, weight, rocker, thickness, section, length, board_kg, ce
             slope, at_tail, _ = _plane_of_water(u, length[i], tip)
             kg, moment = 0.0, 0.0
             for k in range(len(share)):
-                wet = (at_tail - slope * share[k] * length[i] - rocker[i, k]) / max(thickness[i, k], 1e-6)
+                wet = (at_tail - slope * share[k] * length[i] - rocker[i, k]) * per_thickness[k]
                 wet = min(max(wet, 0.0), 1.0)
                 piece = wet * section[i, k] * weight[k]
                 kg += piece
                 moment += piece * share[k]
             kg *= rho * length[i]
             moment *= rho * length[i] ** 2
-            feet = _feet(place, mass, volume, thick, rho, deck, slope, at_tail,
+            feet = _feet(place, per_m, most, body, at_feet, deck, slope, at_tail,
                          moment - board_kg[i] * centre[i], low_feet, high_feet, feet)  # fmt: skip
             borne = kg
             for j in range(len(place)):
-                deep = at_tail - deck - slope * (feet + place[j])
-                borne += min(max(deep * rho * volume[j] / thick[j], 0.0), rho * volume[j])
+                borne += min(max((at_tail - deck - slope * (feet + place[j])) * per_m[j], 0.0), most[j])
             spare = borne - load
             if step == 0:
                 at_low = spare

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 import numpy as np
 
-from chord_core.hull.stations import Array
+from chord_core.hull.stations import Array, IndexArray
 from chord_core.kernel import compiled
-from chord_core.ride.kernels.planing import SHARES, TRIALS, peak
+from chord_core.memory import Memory, forgets
+from chord_core.ride.kernels.planing import SHARES, TRIALS, cubic_weights, peak
 from chord_core.ride.trim import steepest_chord
 from chord_core.water.face import Face
 
@@ -17,20 +19,40 @@ _NODES, _ROOT_MOST = 121, 7.0
 _LENGTHS = np.linspace(0, _ROOT_MOST, _NODES) ** 2
 
 
-def gives(face: Face, along_slope: float) -> Array:
-    """What each face gives, ``along_slope`` x the sine of the steepest mean slope over a length, (waves,
-    nodes) over the root of length over front."""
-    lengths = np.maximum(_LENGTHS, 1e-6)[None, :] * face.front_m[:, None]
-    wide = Face(face.height_m[:, None], face.slope[:, None])
-    return np.ascontiguousarray(along_slope * np.sin(np.arctan(steepest_chord(wide, lengths))))
+@dataclass(frozen=True)
+class Given:
+    """What m faces give, (m, nodes) over the root of length over front: ``along_slope`` x the sine of the
+    steepest mean slope over a length. With it one over their fronts [1/m], and where the speeds along their
+    walls lie in the table of planing: ``cubic_weights``."""
+
+    given: Array
+    per_front: Array
+    first: IndexArray
+    weights: Array
+
+
+#: What the last faces gave: a surfer's next question is mostly of the same water.
+_given = Memory(64)
+forgets(_given.clear)
+
+
+def gives(face: Face, along_slope: float) -> Given:
+    """What each face gives; ``along_slope`` as the calibration has it."""
+
+    def make() -> Given:
+        lengths = np.maximum(_LENGTHS, 1e-6)[None, :] * face.front_m[:, None]
+        wide = Face(face.height_m[:, None], face.slope[:, None])
+        given = along_slope * np.sin(np.arctan(steepest_chord(wide, lengths)))
+        return Given(np.ascontiguousarray(given), 1 / face.front_m, *cubic_weights(face.along_m_s))
+
+    return _given.once((face.height_m.tobytes(), face.slope.tobytes(), along_slope), make)
 
 
 @compiled
 def keep_boards(table, longest, lost, pump, least, given, per_front, first, weights, out):
     """``trim.keeping``: the best over wetted lengths of what the face gives over what trim needs, (n, waves).
 
-    ``given`` is ``gives``; ``per_front`` [1/m] one over the fronts; ``first`` and ``weights`` are
-    ``planing.cubic_weights`` of the speeds along the walls.
+    From ``given`` on to ``weights`` it is what ``gives`` says of the waves.
     """
     trials = np.empty(TRIALS)
     root_shares = np.sqrt(SHARES) * ((_NODES - 1) / _ROOT_MOST)
