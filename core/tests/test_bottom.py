@@ -20,7 +20,16 @@ from chord_core.hull.hull import Hull
 from chord_core.hull.label import labelled_hulls
 from chord_core.kernel import compiled
 from chord_core.physics import G
-from chord_core.ride.kernels.planing import TABLE_M_S, cubic_weights
+from chord_core.ride.kernels.planing import (
+    SHARES,
+    SPEED_COUNT,
+    TABLE_M_S,
+    TRIALS,
+    cubic_weights,
+    table_boards,
+)
+from chord_core.ride.plane import planing_trials
+from chord_core.ride.prone import running_of
 from chord_core.ride.savitsky import (
     beams_for,
     centre_of_pressure,
@@ -140,6 +149,21 @@ class TableOfSpeeds(TestCase):
         first, weights = cubic_weights(np.array([TABLE_M_S[0] / 3, TABLE_M_S[-1] * 3]))
         np.testing.assert_allclose(weights, [[1, 0, 0, 0], [0, 0, 0, 1]], atol=1e-9)
         self.assertEqual(list(first), [0, len(TABLE_M_S) - 4])
+
+    @tries(25)
+    @given(boards(), st.floats(20, 160), st.sampled_from(("even", "back")))
+    def test_it_is_the_plain_form_at_its_speeds_and_lengths(self, board: Board, kg: float, foot: str) -> None:
+        """Its powers are found in steps from the speed before, and its tangents by a fraction: both to the
+        tenth place, whatever board was before this one."""
+        made = labelled_hulls([board, PLAIN, board])
+        table = np.empty((3, SPEED_COUNT, TRIALS))
+        longest, least = np.empty((3, SPEED_COUNT)), np.empty((3, SPEED_COUNT))
+        table_boards(*running_of(made, kg, foot), RHO, table, longest, least)
+        for s, speed in enumerate(TABLE_M_S):
+            at = np.full(3, speed)
+            plain = planing_trials(made, (kg + made.mass_kg) * G, at, RHO, foot, SHARES)
+            np.testing.assert_allclose(table[:, s], plain.drag, rtol=1e-10)
+            np.testing.assert_allclose(longest[:, s], plain.wet[:, -1], rtol=1e-12)
 
     @given(st.floats(0.001, 1.0), st.floats(-10, 30))
     def test_compiled_and_plain_find_the_same_flat_surface(self, lift: float, deadrise: float) -> None:

@@ -49,6 +49,16 @@ class Halves(TestCase):
         self.assertEqual(who, {get_ident()})
         self.assertEqual(alone, squares(500))
 
+    def test_the_second_hand_is_left_while_somebody_else_has_the_core(self) -> None:
+        taken = [False, True, False]
+        hands: list[int] = []
+        with in_one_thread(lambda: taken[len(hands)]):
+            for _ in taken:
+                who: set[int] = set()
+                in_two_threads(lambda _, who=who: who.add(get_ident()), 500)
+                hands.append(len(who))
+        self.assertEqual(hands, [2, 1, 2])
+
     def test_what_goes_wrong_in_either_half_is_said(self) -> None:
         for bad in (3, 97):
 

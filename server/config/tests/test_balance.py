@@ -3,12 +3,13 @@
 import os
 from contextlib import ExitStack, contextmanager
 from socket import create_connection, create_server, socket
-from threading import Thread
+from threading import Thread, get_ident
 from time import monotonic, sleep
 from types import SimpleNamespace
 from typing import Any
 from unittest import TestCase
 
+from chord_core.kernel import in_two_threads
 from config import balance
 from config.lines import LINES
 from fittings.preemption import answers, foreground_request
@@ -132,6 +133,14 @@ class Balance(TestCase):
         for line in (0, 1, 2):
             with self.subTest(line), _line(line):
                 self.assertEqual(self.seen_from_elsewhere(), bytes([line]))
+
+    def test_an_answer_leaves_the_other_core_to_a_process_that_works_at_one(self) -> None:
+        for there, hands in ((0, 2), (1, 1)):
+            self.elsewhere(there)
+            who: set[int] = set()
+            with self.subTest(there), foreground_request():
+                in_two_threads(lambda _, who=who: who.add(get_ident()), 500)
+            self.assertEqual(len(who), hands)
 
     def test_who_has_come_is_taken_once_it_has_caught_up(self) -> None:
         self.elsewhere()

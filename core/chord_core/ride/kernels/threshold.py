@@ -248,15 +248,6 @@ def takeoff_boards(
             else:
                 guess, width = 3 * place[j - 1] - 3 * place[j - 2] + place[j - 3], _WINDOW
             out[i, j], place[j] = find_threshold(
-                guess,
-                width,
-                ahead,
-                heights[j],
-                start_share,
-                carries[i],
-                sprint[i],
-                net,
-                runs_up,
-                slides,
+                guess, width, ahead, heights[j], start_share, carries[i], sprint[i], net, runs_up, slides,
                 room,
-            )
+            )  # fmt: skip
