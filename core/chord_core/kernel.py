@@ -49,7 +49,7 @@ def in_one_thread(taken: Callable[[], bool] = _always) -> Iterator[None]:
     their way.
 
     Args:
-        taken: asked before each loop; they run without one only while it is so.
+        taken: whether the other core is taken just now, asked before each loop: only then it runs without.
     """
     token = _taken.set(taken)
     try:

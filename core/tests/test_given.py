@@ -21,16 +21,16 @@ class Given(TestCase):
         """The mean slope over a length tends to the steepest slope, by which a face is named, and falls as
         the length grows: a long board bridges a small wave."""
         met = gives(face(height, slope), share)
-        np.testing.assert_allclose(met.given[:, 1], share * np.sin(np.arctan([slope, 0.4])), rtol=1e-3)
-        self.assertTrue((np.diff(met.given[:, 1:]) < 0).all())
+        np.testing.assert_allclose(met.table[:, 1], share * np.sin(np.arctan([slope, 0.4])), rtol=1e-3)
+        self.assertTrue((np.diff(met.table[:, 1:]) < 0).all())
         np.testing.assert_allclose(1 / met.per_front, face(height, slope).front_m)
 
     def test_the_same_faces_are_asked_once(self) -> None:
         first = gives(face(1.2, 0.3), 0.6)
         self.assertIs(gives(face(1.2, 0.3), 0.6), first)
         for other in (gives(face(1.3, 0.3), 0.6), gives(face(1.2, 0.31), 0.6), gives(face(1.2, 0.3), 0.5)):
-            self.assertFalse(np.array_equal(other.given, first.given))
+            self.assertFalse(np.array_equal(other.table, first.table))
         forget_all()
         again = gives(face(1.2, 0.3), 0.6)
         self.assertIsNot(again, first)
-        np.testing.assert_array_equal(again.given, first.given)
+        np.testing.assert_array_equal(again.table, first.table)

@@ -237,7 +237,7 @@ class FleetRide:
         else:
             given = np.empty((len(self.hull), len(face.height_m)))
             met = gives(face, c.along_slope)
-            keep_boards(planes.table, planes.longest, lost, self.pump, c.drag_least, met.given, met.per_front,
+            keep_boards(planes.table, planes.longest, lost, self.pump, c.drag_least, met.table, met.per_front,
                         met.first, met.weights, given)  # fmt: skip
         return given
 

@@ -98,8 +98,8 @@ def _lengths(longest, beam, curvature, shares, log_shares, wet, root, deep, bent
 
 @compiled
 def _tangent(angle):
-    """Tangent of an angle up to 80 degrees [rad], to 13 places, without a branch: Pade's fraction of the half
-    angle."""
+    """Tangent of an angle up to 80 degrees [rad], to 12 places, without a branch: by the half angle's tangent
+    as Pade's fraction of order 7 over 6."""
     half = angle / 2
     q = half * half
     over = half * (135135 - q * (17325 - q * (378 - q)))
@@ -109,6 +109,7 @@ def _tangent(angle):
 
 @compiled
 def _eleventh(root):
+    """The eleventh power."""
     square = root * root
     fourth = square * square
     return fourth * fourth * square * root
@@ -117,7 +118,7 @@ def _eleventh(root):
 @compiled
 def _roots(flat, cv2, root, deep, loads, roots):
     """The load a degree at each wetted length into ``loads`` and its -1/11th power into ``roots``: trim is
-    ``load^(1/1.1)``, the product of both.
+    ``trim_for``, the load to the power 1 / TRIM_POWER = 10/11, which is the product of both.
 
     Newton's steps without a division, from what stands in ``roots``: that of a speed or a length nearby.
     """

@@ -30,9 +30,9 @@ _FINE_STEP, _FINE_LAST = _STEP / FINER, FINER * (SPEEDS - 1) - 0.001
 _PLACES = START_FRONTS * np.linspace(0, 1, 2 * STEPS + 1) ** 1.5
 _SINH, _COSH = np.sinh(2 * _PLACES), np.cosh(2 * _PLACES)
 _FALLS = 4 * G / (1 + _COSH)
-#: Rows of a window's room, of four slopes each: the square of the speed along the face; the length of the
-#: front; the place from which a lane runs; a step [m]; the speed through the water; four accelerations. Some
-#: hold something else before it runs.
+#: Rows of a window's scratch, of four slopes each: the square of the speed along the face [m2/s2]; the length
+#: of the front [m]; the place from which a lane runs; a step [m]; the speed through the water [m/s]; four
+#: accelerations [m/s2]. Three hold something else before it runs.
 _ENERGY, _FRONTS, _SINCE, _LONG, _SPEED, _ONE, _TWO, _THREE, _FOUR = range(9)
 _C2, _CARRY, _SCALE = _LONG, _SPEED, _ONE
 ROWS = 9
@@ -101,7 +101,7 @@ def _net_at(speed, net):
 
 
 @compiled
-def _fill(middle, step, height, carries, runs_up, slides, room):
+def _fill(middle, step, height, carries, runs_up, slides, scratch):
     """Lengths of the fronts [m] of four waves; at every place (k, 4) the speed of the water up the face
     [m/s] and the pull of gravity along it [m/s2]."""
     # Four slopes and their powers of -2/3, each so many times the one before.
@@ -109,18 +109,18 @@ def _fill(middle, step, height, carries, runs_up, slides, room):
     slope, steeper = math.exp(lowest), math.exp(step)
     power, less = _FLATTER * math.exp(-lowest * 2 / 3), math.exp(-step * 2 / 3)
     for n in range(LANES):
-        room[_C2, n] = G * height * (1 + max(power, 1 / 0.78))
-        room[_FRONTS, n] = _STEEPEST * height / slope
-        grown = math.exp(min(carries / room[_FRONTS, n], 300.0))
-        room[_CARRY, n] = (grown + 1 / grown) / 2
-        room[_SCALE, n] = 2 * (grown - 1 / grown) * height / carries
+        scratch[_C2, n] = G * height * (1 + max(power, 1 / 0.78))
+        scratch[_FRONTS, n] = _STEEPEST * height / slope
+        grown = math.exp(min(carries / scratch[_FRONTS, n], 300.0))
+        scratch[_CARRY, n] = (grown + 1 / grown) / 2
+        scratch[_SCALE, n] = 2 * (grown - 1 / grown) * height / carries
         slope, power = slope * steeper, power * less
     for k in range(len(_COSH)):
         falls = height * _FALLS[k]
         for n in range(LANES):
-            runs_up[k, n] = math.sqrt(max(room[_C2, n] - falls, 0.0))
-            under = (_COSH[k] + room[_CARRY, n]) ** 2
-            over = room[_SCALE, n] * _SINH[k]
+            runs_up[k, n] = math.sqrt(max(scratch[_C2, n] - falls, 0.0))
+            under = (_COSH[k] + scratch[_CARRY, n]) ** 2
+            over = scratch[_SCALE, n] * _SINH[k]
             slides[k, n] = G / ADDED_MASS * over / math.sqrt(under * under + over * over)
 
 
@@ -154,73 +154,73 @@ def _saddle(n, runs_up, slides, net):
 
 
 @compiled
-def _through(at, part, row, runs_up, room):
+def _through(at, part, row, runs_up, scratch):
     """Speeds through the water [m/s] after ``part`` of a step at the accelerations of a row."""
     for n in range(LANES):
-        along = math.sqrt(max(room[_ENERGY, n] + part * room[row, n] * room[_LONG, n], 0.0))
-        room[_SPEED, n] = max(runs_up[at, n] - along, 0.0)
+        along = math.sqrt(max(scratch[_ENERGY, n] + part * scratch[row, n] * scratch[_LONG, n], 0.0))
+        scratch[_SPEED, n] = max(runs_up[at, n] - along, 0.0)
 
 
 @compiled
-def _accelerate(at, slides, net, room, row):
+def _accelerate(at, slides, net, scratch, row):
     """Accelerations along the face [m/s2] at these speeds, at a place, into a row."""
     for n in range(LANES):
-        room[row, n] = slides[at, n] + _net_at(room[_SPEED, n], net)
+        scratch[row, n] = slides[at, n] + _net_at(scratch[_SPEED, n], net)
 
 
 @compiled
-def _run(first, runs_up, slides, net, room):
+def _run(first, runs_up, slides, net, scratch):
     """The squares of the speeds along the face from place ``first`` to the last, by Runge and Kutta's four
     slopes: each for all lanes before the next, so that none waits for its own root."""
     for k in range(first, 2 * STEPS, 2):
         whole = 2 * (_PLACES[k + 2] - _PLACES[k])
         for n in range(LANES):
-            room[_LONG, n] = whole * room[_FRONTS, n]
-        _through(k, 0.0, _FOUR, runs_up, room)
-        _accelerate(k, slides, net, room, _ONE)
-        _through(k + 1, 0.5, _ONE, runs_up, room)
-        _accelerate(k + 1, slides, net, room, _TWO)
-        _through(k + 1, 0.5, _TWO, runs_up, room)
-        _accelerate(k + 1, slides, net, room, _THREE)
-        _through(k + 2, 1.0, _THREE, runs_up, room)
-        _accelerate(k + 2, slides, net, room, _FOUR)
+            scratch[_LONG, n] = whole * scratch[_FRONTS, n]
+        _through(k, 0.0, _FOUR, runs_up, scratch)
+        _accelerate(k, slides, net, scratch, _ONE)
+        _through(k + 1, 0.5, _ONE, runs_up, scratch)
+        _accelerate(k + 1, slides, net, scratch, _TWO)
+        _through(k + 1, 0.5, _TWO, runs_up, scratch)
+        _accelerate(k + 1, slides, net, scratch, _THREE)
+        _through(k + 2, 1.0, _THREE, runs_up, scratch)
+        _accelerate(k + 2, slides, net, scratch, _FOUR)
         for n in range(LANES):
-            mean = (room[_ONE, n] + 2 * room[_TWO, n] + 2 * room[_THREE, n] + room[_FOUR, n]) / 6
-            done = max(room[_ENERGY, n] + room[_LONG, n] * mean, 0.0)
-            room[_ENERGY, n] = done if k >= room[_SINCE, n] else room[_ENERGY, n]
+            mean = (scratch[_ONE, n] + 2 * scratch[_TWO, n] + 2 * scratch[_THREE, n] + scratch[_FOUR, n]) / 6
+            done = max(scratch[_ENERGY, n] + scratch[_LONG, n] * mean, 0.0)
+            scratch[_ENERGY, n] = done if k >= scratch[_SINCE, n] else scratch[_ENERGY, n]
 
 
 @compiled
-def spare_speeds(middle, step, height, start_share, carries, sprint, net, runs_up, slides, room, out):
+def spare_speeds(middle, step, height, start_share, carries, sprint, net, runs_up, slides, scratch, out):
     """Speed along the face [m/s] by which a start is better (over 0) than the one that just stays with the
     crest, at four slopes ``step`` apart around ``middle`` (logarithms), into ``out``.
 
     Backwards along the separatrix from the saddle, where u = -kappa (x - x_s) with kappa^2 + a_u kappa - a_x
-    = 0. Four at once, because each waits for its own roots; ``room`` is (ROWS, 4), zeros before it is first
-    used.
+    = 0. Four at once, because each waits for its own roots; ``scratch`` is (ROWS, 4), of zeros before it is
+    first used.
     """
     last = 2 * STEPS
-    _fill(middle, step, height, carries, runs_up, slides, room)
+    _fill(middle, step, height, carries, runs_up, slides, scratch)
     first = last
     for n in range(LANES):
         saddle, grows = _saddle(n, runs_up, slides, net)
-        out[n], room[_SINCE, n], room[_ENERGY, n] = 0.0, 0.0, 0.0
+        out[n], scratch[_SINCE, n], scratch[_ENERGY, n] = 0.0, 0.0, 0.0
         if saddle < 0:
             # Nothing holds a board at rest here: worse than any lack of speed, the better the nearer to it.
-            out[n], room[_SINCE, n] = NO_HOLD + grows, last
+            out[n], scratch[_SINCE, n] = NO_HOLD + grows, last
         elif saddle > 0:
             k = 2
             while k <= last and _PLACES[k] <= saddle:
                 k += 2
-            room[_SINCE, n] = k
+            scratch[_SINCE, n] = k
             if k <= last:
-                front = room[_FRONTS, n]
-                room[_ENERGY, n] = _first_step(saddle, grows, k, front, runs_up[:, n], slides[:, n], net)
-        first = min(first, int(room[_SINCE, n]))
-    _run(first, runs_up, slides, net, room)
+                front = scratch[_FRONTS, n]
+                scratch[_ENERGY, n] = _first_step(saddle, grows, k, front, runs_up[:, n], slides[:, n], net)
+        first = min(first, int(scratch[_SINCE, n]))
+    _run(first, runs_up, slides, net, scratch)
     for n in range(LANES):
         if out[n] == 0.0:
-            out[n] = math.sqrt(room[_ENERGY, n]) - max(runs_up[last, n] - start_share * sprint, 0.0)
+            out[n] = math.sqrt(scratch[_ENERGY, n]) - max(runs_up[last, n] - start_share * sprint, 0.0)
 
 
 @compiled

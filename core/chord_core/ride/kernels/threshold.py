@@ -189,7 +189,7 @@ def _towards_least(state, spare, value, least, begin, edge, middle, step, looked
 
 
 @compiled
-def find_threshold(guess, width, ahead, height, start_share, carries, sprint, net, runs_up, slides, room):
+def find_threshold(guess, width, ahead, height, start_share, carries, sprint, net, runs_up, slides, scratch):
     """Least of ln s - min(spare, 0) / LACKS near a guess, and the logarithm of the slope there.
 
     Where the start lacks speed, steeper slopes are looked at first, ``ahead`` of the guess: a plain of small
@@ -201,7 +201,7 @@ def find_threshold(guess, width, ahead, height, start_share, carries, sprint, ne
     for _ in range(_WINDOWS):
         middle = min(max(middle, FLATTEST + half * step), STEEPEST_LOG - half * step)
         begin, edge = middle - half * step, middle + half * step
-        spare_speeds(middle, step, height, start_share, carries, sprint, net, runs_up, slides, room, spare)
+        spare_speeds(middle, step, height, start_share, carries, sprint, net, runs_up, slides, scratch, spare)
         least, crossing, caught = _weigh(spare, begin, step, value)
         caught_at, looked_to = min(caught_at, caught), max(looked_to, edge)
         if value[least] < best:
@@ -232,7 +232,7 @@ def takeoff_boards(
     """
     net = np.empty(FINER * (SPEEDS - 1) + 1)
     runs_up, slides = np.empty((2 * STEPS + 1, LANES)), np.empty((2 * STEPS + 1, LANES))
-    room = np.zeros((ROWS, LANES))
+    scratch = np.zeros((ROWS, LANES))
     for i in range(len(carries)):
         net_boards(drag[i], power, push, ADDED_MASS * mass[i], net)
         for j in range(begin, end):
@@ -249,5 +249,5 @@ def takeoff_boards(
                 guess, width = 3 * place[j - 1] - 3 * place[j - 2] + place[j - 3], _WINDOW
             out[i, j], place[j] = find_threshold(
                 guess, width, ahead, heights[j], start_share, carries[i], sprint[i], net, runs_up, slides,
-                room,
+                scratch,
             )  # fmt: skip

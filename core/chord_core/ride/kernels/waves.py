@@ -23,9 +23,9 @@ _LENGTHS = np.linspace(0, _ROOT_MOST, _NODES) ** 2
 class Given:
     """What m faces give, (m, nodes) over the root of length over front: ``along_slope`` x the sine of the
     steepest mean slope over a length. With it one over their fronts [1/m], and where the speeds along their
-    walls lie in the table of planing: ``cubic_weights``."""
+    walls lie in the table of planing: ``cubic_weights``. Kept for whoever asks next: not to be written to."""
 
-    given: Array
+    table: Array
     per_front: Array
     first: IndexArray
     weights: Array
