@@ -110,6 +110,7 @@ class Waiting(TestCase):
         self.assertGreater(far.fit, far.wall_fit)
         self.assertGreater(far.rides, far.wall_rides)
         same = worth_waiting(sized, board, board)
+        self.assertEqual((same.fit, same.rides), (same.wall_fit, same.wall_rides))
         self.assertFalse(same.worth)
         self.assertIn("right already", same.says)
         own = replace(sized.case.rider, surfer=SURFER.model_copy(update={"present_board": wrong}))

@@ -27,20 +27,22 @@ def worth_waiting(
     """
     case, rules = sized.case, tables().orders.wait_weeks
     present = case.rider.surfer.present_board
-    boards = [board, *([wall] if wall else []), *([present] if present else [])]
+    # A board that stands here twice is judged once: the last place of a sum depends on where its row stands,
+    # and a board would differ from itself.
+    boards = list(dict.fromkeys(each for each in (board, wall, present) if each))
     rack = judge_rack(case, boards, labelled_hulls(boards), sized.target_l)
-    fits = [float(fit) for fit in rack.fit]
-    rides = [None if np.isnan(value) else float(value) for value in rack.ridden.rides]
-    fit, wall_fit = fits[0], fits[1] if wall else 0.0
+    fits = dict(zip(boards, (float(fit) for fit in rack.fit), strict=True))
+    rides = dict(zip(boards, (None if np.isnan(n) else float(n) for n in rack.ridden.rides), strict=True))
+    fit, wall_fit = fits[board], fits[wall] if wall else 0.0
     soon = weeks or (rules.soon, rules.usual, rules.late)
     often = case.rider.sessions_month
-    wait = wait_for(fit, wall_fit, fits[-1] if present else 0.0, soon[1], often)
+    wait = wait_for(fit, wall_fit, fits[present] if present else 0.0, soon[1], often)
     worth = is_worth(wait, fit, wall_fit, often)
     return Worth(
         fit=fit,
-        rides=rides[0],
+        rides=rides[board],
         wall_fit=wall_fit if wall else None,
-        wall_rides=rides[1] if wall else None,
+        wall_rides=rides[wall] if wall else None,
         weeks=soon,
         missed_sessions=wait.sessions,
         made_good_after=wait.made_good_after,
