@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import signal
 import subprocess
 import sys
 from collections.abc import Sequence
@@ -97,6 +98,8 @@ def _load(given: argparse.Namespace) -> int:
     from tooling.load import load
     from tooling.throughput import throughput
 
+    # Ended from outside, it ends what it started.
+    signal.signal(signal.SIGTERM, signal.default_int_handler)
     if given.throughput:
         return throughput(max(given.workers, 2))
     if given.kills:

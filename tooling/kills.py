@@ -205,8 +205,6 @@ def kills(times: int, workers: int) -> int:
         1 where something confirmed is gone, or it took longer than ``BACK_S`` to come back.
     """
     worst = 0.0
-    # Ended from outside, it ends what it started.
-    signal.signal(signal.SIGTERM, signal.default_int_handler)
     with _running(workers) as application:
         browser, written = sign_in(application.port, Seen()), Written()
 
@@ -217,7 +215,7 @@ def kills(times: int, workers: int) -> int:
             *(lambda who=who: _hang(another(), who, written) for who in range(_HANG)),
             *(lambda who=who: _change(another(), who, written) for who in range(_CHANGE)),
         ]
-        threads = [threading.Thread(target=work) for work in works]
+        threads = [threading.Thread(target=work, daemon=True) for work in works]
         for thread in threads:
             thread.start()
         for n in range(times):

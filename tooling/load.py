@@ -212,7 +212,7 @@ def _cpu() -> tuple[float, float]:
 
 def together(works: Sequence[Callable[[], None]]) -> None:
     """Do all at once, each in a thread of its own, and wait for all."""
-    threads = [threading.Thread(target=work) for work in works]
+    threads = [threading.Thread(target=work, daemon=True) for work in works]
     for thread in threads:
         thread.start()
     for thread in threads:

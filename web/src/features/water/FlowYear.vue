@@ -7,14 +7,16 @@ import { useSize } from '@/shared/drawing/size'
 const props = defineProps<{ place: Break; gives: BreakClimate }>()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 360 })
-const [LEFT, FOOT] = [64, 24]
+/** Rooms beside the picture; at the right half a month's name, which stands there in its first days. */
+const [LEFT, RIGHT, FOOT] = [64, 16, 24]
 
 const days = computed(() => props.gives.river?.days ?? [])
 const river = computed(() => props.place.river ?? null)
 const most = computed(
   () => Math.max(river.value?.high_m3_s ?? 1, ...days.value.map((day) => day.flow_m3_s)) * 1.08,
 )
-const x = (i: number) => LEFT + (i / Math.max(days.value.length - 1, 1)) * (size.width - LEFT - 6)
+const x = (i: number) =>
+  LEFT + (i / Math.max(days.value.length - 1, 1)) * (size.width - LEFT - RIGHT)
 const y = (flow: number) => 8 + (1 - flow / most.value) * (size.height - FOOT - 8)
 const line = computed(() =>
   days.value
@@ -46,7 +48,7 @@ const months = computed(() =>
       class="paper"
       :x="LEFT"
       y="8"
-      :width="size.width - LEFT - 6"
+      :width="size.width - LEFT - RIGHT"
       :height="size.height - FOOT - 8"
     />
     <rect
@@ -54,7 +56,7 @@ const months = computed(() =>
       class="window"
       :x="LEFT"
       :y="y(river.high_m3_s)"
-      :width="size.width - LEFT - 6"
+      :width="size.width - LEFT - RIGHT"
       :height="y(river.low_m3_s) - y(river.high_m3_s)"
     />
     <text v-if="river" class="in" :x="LEFT + 8" :y="y(river.high_m3_s) + 17">works in here</text>
