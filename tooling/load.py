@@ -36,6 +36,8 @@ _RACK, _CHANGE_S, _LIGHT_S = 870, 8.0, 1.0
 _WINDOWS_S, _DOUBTS_S, _SINCE_S = 0.04, 1.2, 4.0
 #: How long an answer is waited for, and a line kept that nobody uses [s].
 _PATIENCE_S, _IDLE_S = 120.0, 30.0
+#: A host takes cores by fits: a piece of a run [s] is quiet if it took less than this share.
+_PIECE_S, _QUIET = 10.0, 0.01
 _FACTS: tuple[dict[str, Any], ...] = (
     {"mass_kg": 62, "rung": "green wave"},
     {"mass_kg": 70, "rung": "trimming"},
@@ -48,18 +50,29 @@ _FACTS: tuple[dict[str, Any], ...] = (
 
 @dataclass
 class Seen:
-    """What was waited for, by what was asked [ms]; what went wrong; confirmed changes, by ticket."""
+    """When each thing was asked [s] and how long it was waited for [ms]; what went wrong; confirmed changes,
+    by ticket; of each piece of the run its begin [s] and the share of the cores that a host took."""
 
-    waited: dict[str, list[float]] = field(default_factory=lambda: defaultdict(list))
+    waited: dict[str, list[tuple[float, float]]] = field(default_factory=lambda: defaultdict(list))
     wrong: list[str] = field(default_factory=list)
     kept: dict[int, int] = field(default_factory=lambda: defaultdict(int))
     left: int = 0
     half_mb: float = 0.0
+    pieces: list[tuple[float, float]] = field(default_factory=list)
 
     def p(self, name: str, share: int) -> float:
         """A percentile [ms]; nothing where it was not asked twice."""
-        rows = self.waited[name]
+        rows = [waited for _, waited in self.waited[name]]
         return quantiles(rows, n=100)[share - 1] if len(rows) > 1 else float("nan")
+
+    def in_quiet(self) -> Seen:
+        """What was asked in those pieces in which a host took next to nothing."""
+        quiet = [begun for begun, share in self.pieces if share < _QUIET]
+        rows = {
+            name: [row for row in rows if any(0 <= row[0] - begun < _PIECE_S for begun in quiet)]
+            for name, rows in self.waited.items()
+        }
+        return Seen(defaultdict(list, rows), pieces=[(begun, 0.0) for begun in quiet])
 
 
 class Asking:
@@ -85,7 +98,7 @@ class Asking:
             "Content-Type": "application/json",
         }
         data = None if body is None else json.dumps(body)
-        begun = time.perf_counter()
+        begun = time.monotonic()
         try:
             line = self._line()
             line.request(method, path, data, headers)
@@ -96,7 +109,7 @@ class Asking:
             self.seen.wrong.append(f"{method} {path}: {type(error).__name__} {error}")
             return 0, None
         if answer.status != 204 or name == "since":
-            self.seen.waited[name].append((time.perf_counter() - begun) * 1e3)
+            self.seen.waited[name].append((begun, (time.monotonic() - begun) * 1e3))
         if answer.status >= 400:
             self.seen.wrong.append(f"{method} {path}: {answer.status} {text[:120]!r}")
         for name_, value in answer.headers.items():
@@ -233,8 +246,16 @@ def _round(server: Server, browser: Asking, advisors: int, seconds: float) -> Se
         time.sleep(seconds / 2)
         seen.half_mb = _memory_mb(server)
 
+    def watch_host() -> None:
+        while (begun := time.monotonic()) + _PIECE_S <= until:
+            all_then, away_then = _cpu()
+            time.sleep(_PIECE_S)
+            all_now, away_now = _cpu()
+            seen.pieces.append((begun, (away_now - away_then) / (all_now - all_then)))
+
     light = another(browser)
-    together([*(advisor(number) for number in range(advisors)), lambda: look_around(light, until), watch])
+    all_advisors = [advisor(number) for number in range(advisors)]
+    together([*all_advisors, lambda: look_around(light, until), watch, watch_host])
     return seen
 
 
@@ -294,6 +315,9 @@ def load(advisors: int, seconds: float, workers: int) -> int:
         (all_then, away_then), many = _cpu(), _round(server, browser, advisors, seconds)
         all_now, away_now = _cpu()
         _tell(f"{advisors} advisors, {workers} processes, rack of {_RACK}", many, alone)
+        quiet = many.in_quiet()
+        what = f"in those {len(quiet.pieces)} of {len(many.pieces)} pieces of {_PIECE_S:.0f} s"
+        _tell(f"{what} in which the host took less than {_QUIET:.0%}", quiet, alone)
         lost, after = _lost(browser, many), _memory_mb(server)
         say(f"  left because the ticket was changed meanwhile: {many.left}")
         away = (away_now - away_then) / (all_now - all_then)

@@ -1,11 +1,14 @@
-"""The simulation of many advisors: waits alone are what an answer costs; more cores wait less."""
+"""The simulation of many advisors: waits alone are what an answer costs; more cores wait less. What was
+measured while a host took cores."""
 
 from __future__ import annotations
 
 from itertools import pairwise
+from math import isnan
 
 from django.test import SimpleTestCase
 
+from tooling.load import Seen
 from tooling.scale import CHANGE_S, Cost, cores_for, simulate
 
 COST = Cost(change=0.12, windows=0.06, doubts=0.25, step=0.095)
@@ -55,3 +58,18 @@ class Simulated(SimpleTestCase):
         self.assertEqual(needed, sorted(needed))
         for advisors, cores in zip((2, 40, 400), needed, strict=True):
             self.assertGreaterEqual(cores, advisors * COST.urgent)
+
+
+class Quiet(SimpleTestCase):
+    def test_what_was_asked_while_the_host_took_cores_is_left_out(self) -> None:
+        seen = Seen(pieces=[(100.0, 0.0), (110.0, 0.3), (120.0, 0.005)])
+        seen.waited["change"] = [(99.9, 9.0), (100.0, 1.0), (109.9, 2.0), (110.0, 900.0), (125.0, 3.0)]
+        quiet = seen.in_quiet()
+        self.assertEqual([waited for _, waited in quiet.waited["change"]], [1.0, 2.0, 3.0])
+        self.assertEqual(len(quiet.pieces), 2)
+        self.assertEqual(quiet.p("change", 50), 2.0)
+
+    def test_a_run_without_a_quiet_piece_has_no_figure(self) -> None:
+        seen = Seen(pieces=[(0.0, 0.5)])
+        seen.waited["change"] = [(1.0, 80.0), (2.0, 90.0)]
+        self.assertTrue(isnan(seen.in_quiet().p("change", 95)))
