@@ -36,8 +36,8 @@ _RACK, _CHANGE_S, _LIGHT_S = 870, 8.0, 1.0
 _WINDOWS_S, _DOUBTS_S, _SINCE_S = 0.04, 1.2, 4.0
 #: How long an answer is waited for, and a line kept that nobody uses [s].
 _PATIENCE_S, _IDLE_S = 120.0, 30.0
-#: A host takes cores by fits: a piece of a run [s] is quiet if it took less than this share.
-_PIECE_S, _QUIET = 10.0, 0.01
+#: A host takes cores by fits (steal time): an interval of a run [s] is quiet if it took less than this share.
+_INTERVAL_S, _QUIET = 10.0, 0.01
 _FACTS: tuple[dict[str, Any], ...] = (
     {"mass_kg": 62, "rung": "green wave"},
     {"mass_kg": 70, "rung": "trimming"},
@@ -51,14 +51,14 @@ _FACTS: tuple[dict[str, Any], ...] = (
 @dataclass
 class Seen:
     """When each thing was asked [s] and how long it was waited for [ms]; what went wrong; confirmed changes,
-    by ticket; of each piece of the run its begin [s] and the share of the cores that a host took."""
+    by ticket; of each interval of the run its begin [s] and the share of the cores that a host took."""
 
     waited: dict[str, list[tuple[float, float]]] = field(default_factory=lambda: defaultdict(list))
     wrong: list[str] = field(default_factory=list)
     kept: dict[int, int] = field(default_factory=lambda: defaultdict(int))
     left: int = 0
     half_mb: float = 0.0
-    pieces: list[tuple[float, float]] = field(default_factory=list)
+    intervals: list[tuple[float, float]] = field(default_factory=list)
 
     def p(self, name: str, share: int) -> float:
         """A percentile [ms]; nothing where it was not asked twice."""
@@ -66,13 +66,13 @@ class Seen:
         return quantiles(rows, n=100)[share - 1] if len(rows) > 1 else float("nan")
 
     def in_quiet(self) -> Seen:
-        """What was asked in those pieces in which a host took next to nothing."""
-        quiet = [begun for begun, share in self.pieces if share < _QUIET]
+        """What was asked in those intervals in which a host took next to nothing."""
+        quiet = [(begun, share) for begun, share in self.intervals if share < _QUIET]
         rows = {
-            name: [row for row in rows if any(0 <= row[0] - begun < _PIECE_S for begun in quiet)]
+            name: [row for row in rows if any(0 <= row[0] - begun < _INTERVAL_S for begun, _ in quiet)]
             for name, rows in self.waited.items()
         }
-        return Seen(defaultdict(list, rows), pieces=[(begun, 0.0) for begun in quiet])
+        return Seen(defaultdict(list, rows), intervals=quiet)
 
 
 class Asking:
@@ -247,11 +247,11 @@ def _round(server: Server, browser: Asking, advisors: int, seconds: float) -> Se
         seen.half_mb = _memory_mb(server)
 
     def watch_host() -> None:
-        while (begun := time.monotonic()) + _PIECE_S <= until:
+        while (begun := time.monotonic()) + _INTERVAL_S <= until:
             all_then, away_then = _cpu()
-            time.sleep(_PIECE_S)
+            time.sleep(_INTERVAL_S)
             all_now, away_now = _cpu()
-            seen.pieces.append((begun, (away_now - away_then) / (all_now - all_then)))
+            seen.intervals.append((begun, (away_now - away_then) / (all_now - all_then)))
 
     light = another(browser)
     all_advisors = [advisor(number) for number in range(advisors)]
@@ -316,7 +316,7 @@ def load(advisors: int, seconds: float, workers: int) -> int:
         all_now, away_now = _cpu()
         _tell(f"{advisors} advisors, {workers} processes, rack of {_RACK}", many, alone)
         quiet = many.in_quiet()
-        what = f"in those {len(quiet.pieces)} of {len(many.pieces)} pieces of {_PIECE_S:.0f} s"
+        what = f"in those {len(quiet.intervals)} of {len(many.intervals)} intervals of {_INTERVAL_S:.0f} s"
         _tell(f"{what} in which the host took less than {_QUIET:.0%}", quiet, alone)
         lost, after = _lost(browser, many), _memory_mb(server)
         say(f"  left because the ticket was changed meanwhile: {many.left}")

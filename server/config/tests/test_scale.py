@@ -62,14 +62,14 @@ class Simulated(SimpleTestCase):
 
 class Quiet(SimpleTestCase):
     def test_what_was_asked_while_the_host_took_cores_is_left_out(self) -> None:
-        seen = Seen(pieces=[(100.0, 0.0), (110.0, 0.3), (120.0, 0.005)])
+        seen = Seen(intervals=[(100.0, 0.0), (110.0, 0.3), (120.0, 0.005)])
         seen.waited["change"] = [(99.9, 9.0), (100.0, 1.0), (109.9, 2.0), (110.0, 900.0), (125.0, 3.0)]
         quiet = seen.in_quiet()
         self.assertEqual([waited for _, waited in quiet.waited["change"]], [1.0, 2.0, 3.0])
-        self.assertEqual(len(quiet.pieces), 2)
+        self.assertEqual(quiet.intervals, [(100.0, 0.0), (120.0, 0.005)])
         self.assertEqual(quiet.p("change", 50), 2.0)
 
-    def test_a_run_without_a_quiet_piece_has_no_figure(self) -> None:
-        seen = Seen(pieces=[(0.0, 0.5)])
+    def test_a_run_without_a_quiet_interval_has_no_figure(self) -> None:
+        seen = Seen(intervals=[(0.0, 0.5)])
         seen.waited["change"] = [(1.0, 80.0), (2.0, 90.0)]
         self.assertTrue(isnan(seen.in_quiet().p("change", 95)))

@@ -7,7 +7,7 @@ import { useSize } from '@/shared/drawing/size'
 const props = defineProps<{ place: Break; gives: BreakClimate }>()
 const svg = ref<SVGSVGElement | null>(null)
 const size = useSize(svg, { width: 560, height: 360 })
-/** Rooms beside the picture; at the right half a month's name, which stands there in its first days. */
+/** Margins [px]; the right one holds half a month's name, which stands there in the month's first days. */
 const [LEFT, RIGHT, FOOT] = [64, 16, 24]
 
 const days = computed(() => props.gives.river?.days ?? [])
